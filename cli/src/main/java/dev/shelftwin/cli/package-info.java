@@ -1,0 +1,5 @@
+/** The command line. */
+@NullMarked
+package dev.shelftwin.cli;
+
+import org.jspecify.annotations.NullMarked;

@@ -1,0 +1,25 @@
+package dev.shelftwin.convert;
+
+import dev.shelftwin.shape.Access;
+import dev.shelftwin.shape.Shape;
+import dev.shelftwin.shape.TypeRef;
+import dev.shelftwin.shape.Visibility;
+import java.util.Optional;
+import java.util.Set;
+
+/** A constant as its name. */
+final class EnumToText implements Strategy {
+
+  private static final TypeRef TEXT = TypeRef.lang("String");
+
+  @Override
+  public Optional<Conversion> between(TypeRef from, TypeRef to, Catalogue catalogue) {
+    return catalogue
+        .shapes()
+        .find(from)
+        .filter(shape -> shape.kind() == Shape.Kind.ENUM)
+        .map(shape -> new Access(Access.Kind.METHOD, "name", TEXT, Visibility.PUBLIC))
+        .map(name -> new Step("by name", from, TEXT, new Form.Read(name), Set.of(), false))
+        .flatMap(step -> catalogue.then(step, to));
+  }
+}

@@ -1,0 +1,50 @@
+package dev.shelftwin.finding;
+
+import dev.shelftwin.shape.Keys;
+import java.util.Arrays;
+import java.util.Optional;
+
+/**
+ * The identity of every rule: its name in reports and plans, its severity, and what it is about.
+ */
+public enum RuleId {
+  LOST_FIELD(Severity.ERROR, "a field that reaches nothing"),
+  UNFILLED_FIELD(Severity.ERROR, "a field that nothing fills"),
+  TYPE_MISMATCH(Severity.ERROR, "two types that no conversion leads between"),
+  LOSSY_CONVERSION(Severity.ERROR, "a conversion that may lose something"),
+  LEAKED_KEY(Severity.ERROR, "a key of the store that is seen outside the store"),
+  LEAKED_VERSION(Severity.ERROR, "a version of the store that is seen outside the store"),
+  LEAKED_TYPE(Severity.ERROR, "a type of the store that is seen outside the store"),
+  LEAKED_ANNOTATION(Severity.ERROR, "an annotation of the store outside the store"),
+  LEAKED_SECRET(Severity.ERROR, "a secret that goes out"),
+  CROSSED_FIELDS(Severity.ERROR, "two rows that cross fields of the same names"),
+  STALE_ROW(Severity.WARNING, "a word of the plan that changes nothing"),
+  UNKNOWN_NAME(Severity.ERROR, "a name in the plan that the code does not have");
+
+  private final Severity severity;
+  private final String summary;
+
+  RuleId(Severity severity, String summary) {
+    this.severity = severity;
+    this.summary = summary;
+  }
+
+  /** As plans and reports write it. */
+  public String key() {
+    return Keys.of(this);
+  }
+
+  public Severity severity() {
+    return severity;
+  }
+
+  /** What it finds, as a phrase. */
+  public String summary() {
+    return summary;
+  }
+
+  /** The rule with that key. */
+  public static Optional<RuleId> of(String key) {
+    return Arrays.stream(values()).filter(id -> id.key().equals(key)).findFirst();
+  }
+}

@@ -1,0 +1,65 @@
+package dev.shelftwin.ledger;
+
+import dev.shelftwin.shape.Access;
+import dev.shelftwin.shape.Callable;
+import dev.shelftwin.shape.Field;
+import dev.shelftwin.shape.Parameter;
+import dev.shelftwin.shape.TypeRef;
+import java.util.List;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.stream.Stream;
+
+/**
+ * The accounts of all fields on one hop.
+ *
+ * @param hop which one
+ * @param maker what makes the target; empty where nothing that the mapper may use does
+ * @param entries targets in the order of their fields, then what goes no further
+ */
+public record HopLedger(Hop hop, Optional<Callable> maker, List<Entry> entries) {
+
+  public HopLedger {
+    Objects.requireNonNull(hop, "hop");
+    Objects.requireNonNull(maker, "maker");
+    entries = List.copyOf(entries);
+  }
+
+  /** The entry whose target has that name. */
+  public Optional<Entry> into(String target) {
+    return entries.stream()
+        .filter(entry -> entry.target().map(Field::name).equals(Optional.of(target)))
+        .findFirst();
+  }
+
+  /** The entries whose source is that field. */
+  public Stream<Entry> outOf(Field source) {
+    return entries.stream().filter(entry -> entry.sources().contains(source));
+  }
+
+  /** The maker's parameter that takes a field. */
+  public Optional<Parameter> parameter(Field field) {
+    return maker.stream()
+        .flatMap(callable -> callable.parameters().stream())
+        .filter(parameter -> parameter.name().equals(field.name()))
+        .findFirst();
+  }
+
+  /** How a field is written once the target was made; empty where the maker takes it. */
+  public Optional<Access> writer(Field field) {
+    return parameter(field).isPresent()
+        ? Optional.empty()
+        : field.writer().filter(this::withinReach);
+  }
+
+  /** The type in which a field is handed to the target: its parameter's or its writer's. */
+  public Optional<TypeRef> slot(Field field) {
+    return parameter(field).map(Parameter::type).or(() -> writer(field).map(Access::type));
+  }
+
+  private boolean withinReach(Access access) {
+    return access
+        .visibility()
+        .reaches(hop.outer().packageName(), hop.to().shape().type().packageName());
+  }
+}

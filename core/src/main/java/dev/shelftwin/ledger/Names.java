@@ -1,0 +1,192 @@
+package dev.shelftwin.ledger;
+
+import dev.shelftwin.finding.Finding;
+import dev.shelftwin.finding.Nearest;
+import dev.shelftwin.finding.Remedy;
+import dev.shelftwin.finding.RuleId;
+import dev.shelftwin.plan.Concept;
+import dev.shelftwin.plan.Layer;
+import dev.shelftwin.plan.Omission;
+import dev.shelftwin.plan.Plan;
+import dev.shelftwin.plan.Row;
+import dev.shelftwin.plan.ShapeUse;
+import dev.shelftwin.plan.Text;
+import dev.shelftwin.shape.Callable;
+import dev.shelftwin.shape.Field;
+import dev.shelftwin.shape.Parameter;
+import dev.shelftwin.shape.Role;
+import dev.shelftwin.shape.Shape;
+import dev.shelftwin.shape.Shapes;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.List;
+import java.util.Optional;
+import java.util.TreeSet;
+import java.util.stream.Stream;
+
+/** Finds what the plan names in the code; what the code does not have becomes a finding. */
+final class Names {
+
+  private final Plan plan;
+  private final Shapes shapes;
+  private final List<Finding> findings;
+
+  Names(Plan plan, Shapes shapes, List<Finding> findings) {
+    this.plan = plan;
+    this.shapes = shapes;
+    this.findings = findings;
+  }
+
+  /** The concept's shapes; empty where the code lacks one of them. */
+  Optional<List<Station>> stations(Concept concept) {
+    List<Station> stations = new ArrayList<>();
+    for (ShapeUse use : concept.shapes()) {
+      Layer layer = use.layer();
+      Optional<Shape> shape = find(layer.packageName(), use.type());
+      shape.ifPresent(found -> stations.add(new Station(use, found, label(use))));
+      if (shape.isEmpty()) {
+        unknown(
+            concept.name(),
+            new Text(use.type(), use.at()),
+            "the package " + layer.packageName() + " of the layer " + layer.name() + " has no type",
+            shapes.namesIn(layer.packageName()));
+      }
+    }
+    boolean whole = stations.size() == concept.shapes().size();
+    return whole ? Optional.of(stations) : Optional.empty();
+  }
+
+  /** Checks every name that a concept's rows, omissions and makers use. */
+  void check(Concept concept, List<Station> stations) {
+    stations.forEach(station -> checkBuild(concept, station));
+    concept.rows().forEach(row -> checkRow(concept, row, stations));
+    for (Omission omission : concept.omissions()) {
+      Shape domain = domain(stations).shape();
+      omission.fields().stream()
+          .filter(field -> domain.field(field.value()).isEmpty())
+          .forEach(
+              field ->
+                  unknown(concept.name(), field, domain + " has no field", fieldNames(domain)));
+    }
+  }
+
+  /** Checks the types and methods that {@code samples} names. */
+  void checkSamples() {
+    plan.samples()
+        .forEach(
+            (type, method) -> {
+              boolean known =
+                  find("", type).isPresent()
+                      || plan.layers().stream()
+                          .anyMatch(layer -> find(layer.packageName(), type).isPresent());
+              if (!known) {
+                List<String> there =
+                    plan.layers().stream()
+                        .flatMap(layer -> shapes.namesIn(layer.packageName()).stream())
+                        .toList();
+                unknown("samples", new Text(type, method.at()), "no layer has a type", there);
+              }
+              checkMethod("samples", method);
+            });
+  }
+
+  private void checkBuild(Concept concept, Station station) {
+    List<String> makers =
+        station.shape().makers().stream()
+            .map(maker -> maker.isConstructor() ? "new" : maker.name())
+            .distinct()
+            .toList();
+    station.use().build().values().stream()
+        .filter(maker -> !makers.contains(maker.value()))
+        .forEach(
+            maker ->
+                unknown(
+                    concept.name(), maker, station + " is not made by anything called", makers));
+  }
+
+  private void checkRow(Concept concept, Row row, List<Station> stations) {
+    row.names().forEach((key, field) -> checkField(concept, key, field, stations));
+    Stream.concat(row.by().everywhere().stream(), row.by().only().values().stream())
+        .forEach(by -> checkMethod(concept.name(), by));
+  }
+
+  private void checkField(Concept concept, String key, Text field, List<Station> stations) {
+    List<Station> meant =
+        stations.stream()
+            .filter(
+                station ->
+                    station.use().simpleName().equals(key) || station.layer().name().equals(key))
+            .toList();
+    if (meant.stream().noneMatch(station -> has(station, field.value()))) {
+      List<String> there =
+          meant.stream().flatMap(station -> fieldNames(station.shape()).stream()).toList();
+      String owners = String.join(", ", meant.stream().map(Station::label).toList());
+      unknown(concept.name(), field, owners + " has no field", there);
+    }
+  }
+
+  private static boolean has(Station station, String field) {
+    return station.shape().field(field).isPresent()
+        || (station.role() == Role.DOMAIN
+            && station.shape().makers().stream()
+                .flatMap(maker -> maker.parameters().stream())
+                .map(Parameter::name)
+                .anyMatch(field::equals));
+  }
+
+  private void checkMethod(String concept, Text name) {
+    if (shapes.find(name.value()).isPresent()) {
+      return;
+    }
+    int dot = name.value().lastIndexOf('.');
+    String owner = dot < 0 ? "" : name.value().substring(0, dot);
+    Optional<Shape> shape = shapes.find(owner);
+    if (shape.isEmpty()) {
+      unknown(concept, name, "the code has no class or static method", List.of());
+      return;
+    }
+    Text method = new Text(name.value().substring(dot + 1), name.at());
+    List<String> methods = shape.get().statics().stream().map(Callable::name).toList();
+    if (!methods.contains(method.value())) {
+      unknown(concept, method, owner + " has no static method", methods);
+    }
+  }
+
+  private Optional<Shape> find(String packageName, String type) {
+    return (packageName.isEmpty() ? Optional.<Shape>empty() : shapes.find(packageName + "." + type))
+        .or(() -> type.contains(".") ? shapes.find(type) : Optional.empty());
+  }
+
+  private String label(ShapeUse use) {
+    boolean repeats =
+        plan.concepts().stream()
+                .flatMap(concept -> concept.shapes().stream())
+                .filter(other -> other.simpleName().equals(use.simpleName()))
+                .count()
+            > 1;
+    return repeats ? use.layer().name() + "/" + use.simpleName() : use.simpleName();
+  }
+
+  private static Station domain(List<Station> stations) {
+    return stations.stream()
+        .filter(station -> station.role() == Role.DOMAIN)
+        .findFirst()
+        .orElseThrow();
+  }
+
+  private static List<String> fieldNames(Shape shape) {
+    return shape.fields().stream().map(Field::name).toList();
+  }
+
+  private void unknown(String concept, Text name, String what, Collection<String> known) {
+    findings.add(
+        new Finding(
+            RuleId.UNKNOWN_NAME,
+            concept,
+            Optional.empty(),
+            Optional.empty(),
+            what + " " + name,
+            List.of(Remedy.advice(Nearest.remedy(name.value(), new TreeSet<>(known)))),
+            name.at()));
+  }
+}

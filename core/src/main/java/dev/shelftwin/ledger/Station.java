@@ -1,0 +1,58 @@
+package dev.shelftwin.ledger;
+
+import dev.shelftwin.plan.Layer;
+import dev.shelftwin.plan.ShapeUse;
+import dev.shelftwin.shape.Field;
+import dev.shelftwin.shape.Presence;
+import dev.shelftwin.shape.Role;
+import dev.shelftwin.shape.Shape;
+import java.util.Objects;
+
+/**
+ * A concept's shape in a layer, as the plan names it and the code has it.
+ *
+ * @param use the plan's word
+ * @param shape the code's
+ * @param label its simple name, with the layer before it where simple names repeat in the plan
+ */
+public record Station(ShapeUse use, Shape shape, String label) {
+
+  public Station {
+    Objects.requireNonNull(use, "use");
+    Objects.requireNonNull(shape, "shape");
+    Objects.requireNonNull(label, "label");
+  }
+
+  public Layer layer() {
+    return use.layer();
+  }
+
+  public Role role() {
+    return use.layer().role();
+  }
+
+  /** The package that code of this layer is written in. */
+  public String packageName() {
+    return use.layer().packageName();
+  }
+
+  /**
+   * Whether a field may be without a value. Where its declaration does not say, the layer's habit
+   * decides: a domain says what may be missing; a column may be null (Jakarta Persistence 3.2,
+   * §11.1.9); those outside may leave anything out.
+   */
+  public boolean mayBeMissing(Field field) {
+    return field.presence() == Presence.OPTIONAL
+        || (field.presence() == Presence.UNSAID && role() != Role.DOMAIN);
+  }
+
+  /** A field of this shape as findings name it. */
+  public String path(Field field) {
+    return shape.type().simpleName() + "." + field.name();
+  }
+
+  @Override
+  public String toString() {
+    return label;
+  }
+}

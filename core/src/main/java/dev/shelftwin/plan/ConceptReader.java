@@ -1,0 +1,194 @@
+package dev.shelftwin.plan;
+
+import dev.shelftwin.plan.YamlDocument.Entry;
+import dev.shelftwin.shape.Role;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.stream.Stream;
+import org.snakeyaml.engine.v2.nodes.MappingNode;
+import org.snakeyaml.engine.v2.nodes.Node;
+
+/** Reads one concept of a plan: its shapes, its rows and its omissions. */
+final class ConceptReader {
+
+  private final YamlDocument yaml;
+  private final List<Layer> layers;
+
+  ConceptReader(YamlDocument yaml, List<Layer> layers) {
+    this.yaml = yaml;
+    this.layers = layers;
+  }
+
+  /** The concept; empty where it has no domain shape, which is an error. */
+  Optional<Concept> read(Entry concept) {
+    Text name = concept.key();
+    Map<String, Entry> entries = yaml.entries(concept.value(), "a concept");
+    List<String> known =
+        Stream.concat(layers.stream().map(Layer::name), Stream.of("fields", "omits")).toList();
+    yaml.refuseOthers(entries, known, "the concept " + name);
+    List<ShapeUse> shapes = new ArrayList<>();
+    for (Layer layer : layers) {
+      if (entries.containsKey(layer.name())) {
+        shapes.addAll(shapes(layer, entries.get(layer.name())));
+      }
+    }
+    if (!countsAreRight(name, shapes)) {
+      return Optional.empty();
+    }
+    checkBuild(shapes);
+    List<Row> rows =
+        Optional.ofNullable(entries.get("fields"))
+            .map(entry -> rows(entry, shapes))
+            .orElse(List.of());
+    List<Omission> omissions =
+        Optional.ofNullable(entries.get("omits"))
+            .map(entry -> omissions(entry, shapes))
+            .orElse(List.of());
+    return Optional.of(new Concept(name.value(), shapes, rows, omissions, name.at()));
+  }
+
+  private boolean countsAreRight(Text name, List<ShapeUse> shapes) {
+    boolean right = true;
+    for (Role role : List.of(Role.DOMAIN, Role.PERSISTENCE)) {
+      List<ShapeUse> ofRole =
+          shapes.stream().filter(shape -> shape.layer().role() == role).toList();
+      if (ofRole.size() > 1) {
+        yaml.error(
+            ofRole.get(1).at(),
+            name + " has two shapes with the role " + role.key(),
+            "keep one, and describe the other as a concept of its own");
+        right = false;
+      }
+      if (role == Role.DOMAIN && ofRole.isEmpty()) {
+        yaml.error(
+            name.at(),
+            name + " has no shape in a layer with the role domain",
+            "name the type that stands for it there");
+        right = false;
+      }
+    }
+    return right;
+  }
+
+  private List<ShapeUse> shapes(Layer layer, Entry entry) {
+    Node node = entry.value();
+    if (!(node instanceof MappingNode)) {
+      return yaml.text(node, "a shape").stream()
+          .map(type -> new ShapeUse(layer, type.value(), Direction.BOTH, Map.of(), type.at()))
+          .toList();
+    }
+    Map<String, Entry> entries = yaml.entries(node, "a shape");
+    if (entries.containsKey("type")) {
+      yaml.refuseOthers(entries, List.of("type", "build"), "a shape");
+      return type(layer, entries);
+    }
+    if (layer.role() != Role.TRANSFER) {
+      yaml.error(
+          yaml.place(node),
+          "only transfer types have a direction",
+          "write the type's name alone, or '{ type: Name }'");
+      return List.of();
+    }
+    List<ShapeUse> shapes = new ArrayList<>();
+    entries.values().forEach(shape -> directed(layer, shape).ifPresent(shapes::add));
+    return shapes;
+  }
+
+  private List<ShapeUse> type(Layer layer, Map<String, Entry> entries) {
+    Map<String, Text> build = new HashMap<>();
+    Optional.ofNullable(entries.get("build"))
+        .map(entry -> yaml.entries(entry.value(), "'build'"))
+        .orElse(Map.of())
+        .forEach(
+            (from, entry) ->
+                yaml.text(entry.value(), "'build'")
+                    .ifPresent(
+                        maker -> build.put(from, new Text(maker.value(), entry.key().at()))));
+    return yaml.text(entryValue(entries, "type"), "'type'").stream()
+        .map(type -> new ShapeUse(layer, type.value(), Direction.BOTH, build, type.at()))
+        .toList();
+  }
+
+  private static Node entryValue(Map<String, Entry> entries, String key) {
+    return Optional.ofNullable(entries.get(key)).orElseThrow().value();
+  }
+
+  private Optional<ShapeUse> directed(Layer layer, Entry shape) {
+    Optional<Text> word = yaml.text(shape.value(), "a direction");
+    Optional<Direction> direction =
+        word.flatMap(
+            text ->
+                Arrays.stream(Direction.values())
+                    .filter(candidate -> candidate.key().equals(text.value()))
+                    .findFirst());
+    if (word.isPresent() && direction.isEmpty()) {
+      List<String> known = Arrays.stream(Direction.values()).map(Direction::key).toList();
+      yaml.unknown(word.get(), known, "a direction");
+    }
+    return direction.map(
+        way -> new ShapeUse(layer, shape.key().value(), way, Map.of(), shape.key().at()));
+  }
+
+  private void checkBuild(List<ShapeUse> shapes) {
+    List<String> known = shapes.stream().map(ShapeUse::simpleName).toList();
+    for (ShapeUse shape : shapes) {
+      shape
+          .build()
+          .forEach(
+              (from, maker) -> {
+                if (!known.contains(from)) {
+                  yaml.unknown(new Text(from, maker.at()), known, "the concept");
+                }
+              });
+    }
+  }
+
+  private List<Row> rows(Entry fields, List<ShapeUse> shapes) {
+    RowReader reader = new RowReader(yaml, shapes);
+    Map<String, Row> named = new LinkedHashMap<>();
+    List<Row> rows = new ArrayList<>();
+    for (Node item : yaml.items(fields.value(), "'fields'")) {
+      Row row = reader.read(item);
+      rows.add(row);
+      row.names()
+          .forEach(
+              (key, field) -> {
+                Row earlier = named.putIfAbsent(key + "." + field, row);
+                if (earlier != null) {
+                  yaml.error(
+                      field.at(),
+                      key + "." + field + " has a row already, at line " + earlier.at().line(),
+                      "join the two rows");
+                }
+              });
+    }
+    return rows;
+  }
+
+  private List<Omission> omissions(Entry omits, List<ShapeUse> shapes) {
+    List<String> known = shapes.stream().map(ShapeUse::simpleName).toList();
+    List<Omission> omissions = new ArrayList<>();
+    Map<String, Entry> entries = yaml.entries(omits.value(), "'omits'");
+    yaml.refuseOthers(entries, known, "the concept");
+    for (Entry entry : entries.values()) {
+      Map<String, Entry> said = yaml.entries(entry.value(), "an omission");
+      yaml.refuseOthers(said, List.of("fields", "because"), "an omission");
+      if (!said.containsKey("fields") || !said.containsKey("because")) {
+        yaml.error(
+            entry.key().at(),
+            "an omission needs 'fields' and 'because'",
+            "write '{ fields: [name], because: the reason }'");
+        continue;
+      }
+      List<Text> fields = yaml.texts(entryValue(said, "fields"), "'fields'");
+      yaml.text(entryValue(said, "because"), "'because'")
+          .ifPresent(because -> omissions.add(new Omission(entry.key(), fields, because)));
+    }
+    return omissions;
+  }
+}

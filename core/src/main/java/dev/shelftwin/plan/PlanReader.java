@@ -1,0 +1,196 @@
+package dev.shelftwin.plan;
+
+import dev.shelftwin.finding.InputException;
+import dev.shelftwin.plan.YamlDocument.Entry;
+import dev.shelftwin.shape.Place;
+import dev.shelftwin.shape.Role;
+import java.io.IOException;
+import java.nio.charset.CharacterCodingException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import org.jspecify.annotations.Nullable;
+import org.snakeyaml.engine.v2.nodes.Node;
+
+/** Reads a plan from YAML. The format is described by {@code shelf-twin.schema.json}. */
+public final class PlanReader {
+
+  /** Words with a meaning of their own, so that no layer may be called by them. */
+  static final Set<String> RESERVED =
+      Set.of(
+          "absent", "accept", "because", "build", "by", "derived", "direct", "fields", "from",
+          "given", "is", "mapper", "omits", "stays", "type", "value");
+
+  private static final String PACKAGE =
+      "[\\p{L}_$][\\p{L}\\p{N}_$]*(\\.[\\p{L}_$][\\p{L}\\p{N}_$]*)*";
+
+  private final YamlDocument yaml;
+
+  private PlanReader(YamlDocument yaml) {
+    this.yaml = yaml;
+  }
+
+  /**
+   * Reads a plan from a file in UTF-8.
+   *
+   * @throws InputException where there is no such file or the plan is wrong; tells every error
+   */
+  public static Plan read(Path file) {
+    try {
+      return read(file.toString(), Files.readString(file, StandardCharsets.UTF_8));
+    } catch (CharacterCodingException notText) {
+      throw new InputException(
+          Place.in(file.toString()), "the plan is not text in UTF-8", "save it as UTF-8");
+    } catch (IOException missing) {
+      throw new InputException(
+          Place.in(file.toString()),
+          Files.exists(file) ? "the plan cannot be read" : "there is no plan here",
+          "name the file that holds it: shelf-twin COMMAND PLAN");
+    }
+  }
+
+  /**
+   * Reads a plan from text.
+   *
+   * @param file what errors call it
+   * @throws InputException where the plan is wrong; tells every error
+   */
+  public static Plan read(String file, String text) {
+    YamlDocument yaml = new YamlDocument(file, text);
+    Plan plan = new PlanReader(yaml).plan();
+    yaml.throwIfWrong();
+    return plan;
+  }
+
+  private Plan plan() {
+    Node root = yaml.root();
+    Map<String, Entry> entries = yaml.entries(root, "a plan");
+    List<String> known = List.of("shelf-twin", "name", "code", "layers", "concepts", "samples");
+    yaml.refuseOthers(entries, known, "a plan");
+    version(entries.get("shelf-twin"), root);
+    String name = required(entries, "name", root).flatMap(this::text).map(Text::value).orElse("");
+    Code code = optional(entries, "code").map(entry -> code(entry.value())).orElse(Code.NONE);
+    List<Layer> layers = required(entries, "layers", root).map(this::layers).orElse(List.of());
+    yaml.throwIfWrong(); // what follows makes no sense without layers
+    List<Concept> concepts =
+        required(entries, "concepts", root).map(entry -> concepts(entry, layers)).orElse(List.of());
+    Map<String, Text> samples =
+        optional(entries, "samples").map(entry -> texts(entry, "'samples'")).orElse(Map.of());
+    return new Plan(name, code, layers, concepts, samples, yaml.place(root));
+  }
+
+  private void version(@Nullable Entry entry, Node root) {
+    if (entry == null) {
+      yaml.error(
+          yaml.place(root), "the plan's version is missing", "begin it with 'shelf-twin: 1'");
+    } else if (!yaml.scalar(entry.value(), "'shelf-twin'").equals(Optional.of(1L))) {
+      yaml.error(
+          yaml.place(entry.value()),
+          "this version of the format is not known",
+          "write 'shelf-twin: 1'");
+    }
+  }
+
+  private Code code(Node node) {
+    Map<String, Entry> entries = yaml.entries(node, "'code'");
+    yaml.refuseOthers(entries, List.of("classes", "sources", "class-path", "mappers"), "'code'");
+    return new Code(
+        list(entries, "classes"),
+        list(entries, "sources"),
+        list(entries, "class-path"),
+        optional(entries, "mappers").flatMap(this::text));
+  }
+
+  private List<Layer> layers(Entry layers) {
+    List<Layer> result = new ArrayList<>();
+    for (Entry entry : yaml.entries(layers.value(), "'layers'").values()) {
+      Text name = entry.key();
+      if (RESERVED.contains(name.value())) {
+        yaml.error(
+            name.at(),
+            "'" + name + "' is a word of the plan itself",
+            "give the layer another name");
+      }
+      Map<String, Entry> entries = yaml.entries(entry.value(), "a layer");
+      yaml.refuseOthers(entries, List.of("role", "package"), "a layer");
+      Optional<Role> role = required(entries, "role", entry.value()).flatMap(this::role);
+      Optional<String> packageName =
+          required(entries, "package", entry.value()).flatMap(this::packageName);
+      if (role.isPresent() && packageName.isPresent()) {
+        result.add(new Layer(name.value(), role.get(), packageName.get(), name.at()));
+      }
+    }
+    return result;
+  }
+
+  private Optional<Role> role(Entry entry) {
+    Optional<Text> word = text(entry);
+    Optional<Role> role =
+        word.flatMap(
+            text ->
+                Arrays.stream(Role.values())
+                    .filter(candidate -> candidate.key().equals(text.value()))
+                    .findFirst());
+    if (word.isPresent() && role.isEmpty()) {
+      List<String> known = Arrays.stream(Role.values()).map(Role::key).toList();
+      yaml.unknown(word.get(), known, "'role'");
+    }
+    return role;
+  }
+
+  private Optional<String> packageName(Entry entry) {
+    Optional<Text> word = text(entry);
+    if (word.isPresent() && !word.get().value().matches(PACKAGE)) {
+      yaml.error(
+          word.get().at(), "'" + word.get() + "' is no package", "write it like coop.kiln.store");
+      return Optional.empty();
+    }
+    return word.map(Text::value);
+  }
+
+  private List<Concept> concepts(Entry concepts, List<Layer> layers) {
+    List<Concept> result = new ArrayList<>();
+    for (Entry entry : yaml.entries(concepts.value(), "'concepts'").values()) {
+      new ConceptReader(yaml, layers).read(entry).ifPresent(result::add);
+    }
+    if (result.isEmpty()) {
+      yaml.error(concepts.key().at(), "the plan has no concept", "describe at least one");
+    }
+    return result;
+  }
+
+  private Map<String, Text> texts(Entry entry, String what) {
+    Map<String, Text> texts = new LinkedHashMap<>();
+    yaml.entries(entry.value(), what)
+        .forEach((key, value) -> text(value).ifPresent(text -> texts.put(key, text)));
+    return texts;
+  }
+
+  private List<Text> list(Map<String, Entry> entries, String key) {
+    return optional(entries, key)
+        .map(entry -> yaml.texts(entry.value(), "'" + key + "'"))
+        .orElse(List.of());
+  }
+
+  private Optional<Text> text(Entry entry) {
+    return yaml.text(entry.value(), "'" + entry.key() + "'");
+  }
+
+  private static Optional<Entry> optional(Map<String, Entry> entries, String key) {
+    return Optional.ofNullable(entries.get(key));
+  }
+
+  private Optional<Entry> required(Map<String, Entry> entries, String key, Node owner) {
+    if (!entries.containsKey(key)) {
+      yaml.error(yaml.place(owner), "'" + key + "' is missing here", "add '" + key + ":'");
+    }
+    return optional(entries, key);
+  }
+}

@@ -1,0 +1,65 @@
+package dev.shelftwin.plan;
+
+import dev.shelftwin.finding.RuleId;
+import dev.shelftwin.shape.FieldRole;
+import dev.shelftwin.shape.Place;
+import dev.shelftwin.shape.Role;
+import java.util.Collections;
+import java.util.LinkedHashMap;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Optional;
+
+/**
+ * How one field is accounted for where it is not simply the same everywhere.
+ *
+ * @param names the field's name, by the layer or the shape that has it
+ * @param role what the field is
+ * @param derived why it needs no source: it is computed
+ * @param stays why it goes no further
+ * @param given where its value comes from
+ * @param by the user's own conversion: a class, or a static method as {@code Class.method}
+ * @param accept findings that are meant to be so, with the reason
+ * @param at where the row stands
+ */
+public record Row(
+    Map<String, Text> names,
+    Optional<FieldRole> role,
+    Optional<Text> derived,
+    Scoped<Text> stays,
+    Scoped<Given> given,
+    Scoped<Text> by,
+    Map<RuleId, Text> accept,
+    Place at) {
+
+  public Row {
+    names = Collections.unmodifiableMap(new LinkedHashMap<>(names));
+    Objects.requireNonNull(role, "role");
+    Objects.requireNonNull(derived, "derived");
+    Objects.requireNonNull(stays, "stays");
+    Objects.requireNonNull(given, "given");
+    Objects.requireNonNull(by, "by");
+    accept = Map.copyOf(accept);
+    Objects.requireNonNull(at, "at");
+  }
+
+  /** The name the row itself gives the field in a shape: its shape's key wins over its layer's. */
+  public Optional<Text> named(ShapeUse shape) {
+    return Optional.ofNullable(names.get(shape.simpleName()))
+        .or(() -> Optional.ofNullable(names.get(shape.layer().name())));
+  }
+
+  /**
+   * The field's name in a shape: the row's own, else the domain's; empty where it is in neither.
+   */
+  public Optional<String> nameIn(ShapeUse shape, Concept concept) {
+    return named(shape).or(() -> named(concept.domain())).map(Text::value);
+  }
+
+  /** Whether the row speaks of a shape: it names the shape or its layer, or no outer one at all. */
+  public boolean concerns(ShapeUse shape, Concept concept) {
+    return named(shape).isPresent()
+        || (shape.layer().role() != Role.DOMAIN
+            && concept.outer().noneMatch(outer -> named(outer).isPresent()));
+  }
+}

@@ -1,0 +1,169 @@
+package dev.shelftwin.plan;
+
+import dev.shelftwin.finding.RuleId;
+import dev.shelftwin.plan.YamlDocument.Entry;
+import dev.shelftwin.shape.FieldRole;
+import java.util.Arrays;
+import java.util.EnumMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.function.Function;
+import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
+import org.snakeyaml.engine.v2.nodes.MappingNode;
+import org.snakeyaml.engine.v2.nodes.Node;
+
+/** Reads the rows of one concept. */
+final class RowReader {
+
+  private static final List<String> WORDS =
+      List.of("is", "derived", "stays", "given", "by", "accept");
+
+  private final YamlDocument yaml;
+
+  /** Layers and shapes that a row may name. */
+  private final List<String> names;
+
+  RowReader(YamlDocument yaml, List<ShapeUse> shapes) {
+    this.yaml = yaml;
+    this.names =
+        Stream.concat(
+                shapes.stream().map(shape -> shape.layer().name()),
+                shapes.stream().map(ShapeUse::simpleName))
+            .distinct()
+            .toList();
+  }
+
+  Row read(Node node) {
+    Map<String, Entry> entries = yaml.entries(node, "a row");
+    List<String> known = Stream.concat(names.stream(), WORDS.stream()).toList();
+    yaml.refuseOthers(entries, known, "a row of this concept");
+    Map<String, Text> fields = new LinkedHashMap<>();
+    for (String name : names) {
+      @Nullable Entry entry = entries.get(name);
+      if (entry != null) {
+        yaml.text(entry.value(), "'" + name + "'").ifPresent(field -> fields.put(name, field));
+      }
+    }
+    if (fields.isEmpty()) {
+      yaml.error(
+          yaml.place(node),
+          "this row names no field",
+          "begin it with a layer, as in 'model: peak'");
+    }
+    return new Row(
+        fields,
+        word(entries, "is").flatMap(this::role),
+        word(entries, "derived").flatMap(entry -> yaml.text(entry.value(), "'derived'")),
+        scoped(entries, "stays", this::reason, List.of()),
+        scoped(entries, "given", this::given, List.of("value", "from")),
+        scoped(entries, "by", this::reason, List.of()),
+        word(entries, "accept").map(this::accept).orElse(Map.of()),
+        yaml.place(node));
+  }
+
+  private static Optional<Entry> word(Map<String, Entry> entries, String key) {
+    return Optional.ofNullable(entries.get(key));
+  }
+
+  private Optional<FieldRole> role(Entry entry) {
+    Optional<Text> word = yaml.text(entry.value(), "'is'");
+    Optional<FieldRole> role =
+        word.flatMap(
+            text ->
+                Arrays.stream(FieldRole.values())
+                    .filter(candidate -> candidate.key().equals(text.value()))
+                    .findFirst());
+    if (word.isPresent() && role.isEmpty()) {
+      yaml.unknown(
+          word.get(), Arrays.stream(FieldRole.values()).map(FieldRole::key).toList(), "'is'");
+    }
+    return role;
+  }
+
+  /** Said once for all, or by layer and shape; a mapping that has one of the words is one value. */
+  private <T> Scoped<T> scoped(
+      Map<String, Entry> entries,
+      String key,
+      Function<Entry, Optional<T>> read,
+      List<String> wordsOfOne) {
+    @Nullable Entry entry = entries.get(key);
+    if (entry == null) {
+      return Scoped.nothing();
+    }
+    if (!(entry.value() instanceof MappingNode)) {
+      return new Scoped<>(read.apply(entry), Map.of());
+    }
+    Map<String, Entry> parts = yaml.entries(entry.value(), "'" + key + "'");
+    if (parts.keySet().stream().anyMatch(wordsOfOne::contains)) {
+      return new Scoped<>(read.apply(entry), Map.of());
+    }
+    yaml.refuseOthers(parts, names, "this concept");
+    if (parts.isEmpty()) {
+      yaml.error(entry.key().at(), "'" + key + "' says nothing", "name a layer or a shape in it");
+    }
+    Map<String, T> only = new LinkedHashMap<>();
+    parts.forEach((name, part) -> read.apply(part).ifPresent(value -> only.put(name, value)));
+    return new Scoped<>(Optional.empty(), only);
+  }
+
+  private Optional<Text> reason(Entry entry) {
+    return yaml.text(entry.value(), "'" + entry.key() + "'");
+  }
+
+  private Optional<Given> given(Entry entry) {
+    Map<String, Entry> said = yaml.entries(entry.value(), "'given'");
+    yaml.refuseOthers(said, List.of("value", "from"), "'given'");
+    @Nullable Entry value = said.get("value");
+    @Nullable Entry from = said.get("from");
+    if ((value == null) == (from == null)) {
+      yaml.error(
+          entry.key().at(),
+          "'given' takes either a value or where it comes from",
+          "write '{ value: … }', '{ from: caller }' or '{ from: factory }'");
+      return Optional.empty();
+    }
+    if (value != null) {
+      Optional<Object> literal = yaml.scalar(value.value(), "'value'");
+      return Optional.of(new Given(Given.Source.VALUE, literal, value.key().at()));
+    }
+    return from == null ? Optional.empty() : source(from);
+  }
+
+  private Optional<Given> source(Entry from) {
+    Optional<Text> word = yaml.text(from.value(), "'from'");
+    if (word.isEmpty()) {
+      return Optional.empty();
+    }
+    return switch (word.get().value()) {
+      case "caller" -> Optional.of(of(Given.Source.CALLER, from));
+      case "factory" -> Optional.of(of(Given.Source.FACTORY, from));
+      default -> {
+        yaml.unknown(word.get(), List.of("caller", "factory"), "'from'");
+        yield Optional.empty();
+      }
+    };
+  }
+
+  private static Given of(Given.Source source, Entry from) {
+    return new Given(source, Optional.empty(), from.key().at());
+  }
+
+  private Map<RuleId, Text> accept(Entry entry) {
+    Map<RuleId, Text> accepted = new EnumMap<>(RuleId.class);
+    for (Entry part : yaml.entries(entry.value(), "'accept'").values()) {
+      Optional<RuleId> rule = RuleId.of(part.key().value());
+      if (rule.isEmpty()) {
+        yaml.unknown(
+            part.key(), Arrays.stream(RuleId.values()).map(RuleId::key).toList(), "'accept'");
+      }
+      Optional<Text> reason = yaml.text(part.value(), "'accept'");
+      if (rule.isPresent() && reason.isPresent()) {
+        accepted.put(rule.get(), new Text(reason.get().value(), part.key().at()));
+      }
+    }
+    return accepted;
+  }
+}

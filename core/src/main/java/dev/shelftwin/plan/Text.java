@@ -1,0 +1,18 @@
+package dev.shelftwin.plan;
+
+import dev.shelftwin.shape.Place;
+import java.util.Objects;
+
+/** A word or sentence of a plan and where it stands. */
+public record Text(String value, Place at) {
+
+  public Text {
+    Objects.requireNonNull(value, "value");
+    Objects.requireNonNull(at, "at");
+  }
+
+  @Override
+  public String toString() {
+    return value;
+  }
+}

@@ -1,0 +1,233 @@
+package dev.shelftwin.plan;
+
+import dev.shelftwin.finding.InputError;
+import dev.shelftwin.finding.InputException;
+import dev.shelftwin.finding.Nearest;
+import dev.shelftwin.shape.Place;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.Collections;
+import java.util.HashSet;
+import java.util.IdentityHashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import org.jspecify.annotations.Nullable;
+import org.snakeyaml.engine.v2.api.LoadSettings;
+import org.snakeyaml.engine.v2.api.lowlevel.Compose;
+import org.snakeyaml.engine.v2.exceptions.Mark;
+import org.snakeyaml.engine.v2.exceptions.MarkedYamlEngineException;
+import org.snakeyaml.engine.v2.exceptions.YamlEngineException;
+import org.snakeyaml.engine.v2.nodes.CollectionNode;
+import org.snakeyaml.engine.v2.nodes.MappingNode;
+import org.snakeyaml.engine.v2.nodes.Node;
+import org.snakeyaml.engine.v2.nodes.NodeTuple;
+import org.snakeyaml.engine.v2.nodes.ScalarNode;
+import org.snakeyaml.engine.v2.nodes.SequenceNode;
+import org.snakeyaml.engine.v2.nodes.Tag;
+
+/**
+ * A YAML document (YAML 1.2.2) as nodes with places. Every error is kept, so that one reading tells
+ * them all.
+ */
+final class YamlDocument {
+
+  /** More than any plan needs; aliases that expand to more are an attack or a mistake. */
+  private static final int MOST_NODES = 200_000;
+
+  private final String file;
+  private final List<String> lines;
+  private final List<InputError> errors = new ArrayList<>();
+  private final Node root;
+
+  /**
+   * Reads a document.
+   *
+   * @throws InputException where it is no YAML, repeats a key, or refers to itself
+   */
+  YamlDocument(String file, String text) {
+    this.file = file;
+    this.lines = text.lines().toList();
+    this.root = compose(text);
+    inspect(root, Collections.newSetFromMap(new IdentityHashMap<>()), new int[1]);
+    throwIfWrong();
+  }
+
+  Node root() {
+    return root;
+  }
+
+  void throwIfWrong() {
+    if (!errors.isEmpty()) {
+      throw new InputException(errors);
+    }
+  }
+
+  void error(Place at, String message, String remedy) {
+    errors.add(new InputError(at, message, remedy));
+  }
+
+  Place place(Node node) {
+    return node.getStartMark().map(this::place).orElseGet(() -> Place.in(file));
+  }
+
+  /** The entries of a mapping by key; an error and none where it is something else. */
+  Map<String, Entry> entries(Node node, String what) {
+    Map<String, Entry> entries = new LinkedHashMap<>();
+    if (node instanceof MappingNode mapping) {
+      for (NodeTuple tuple : mapping.getValue()) {
+        Text key = new Text(keyOf(tuple.getKeyNode()), place(tuple.getKeyNode()));
+        entries.put(key.value(), new Entry(key, tuple.getValueNode()));
+      }
+    } else {
+      error(place(node), what + " takes keys with values", "write it as 'key: value'");
+    }
+    return entries;
+  }
+
+  /** An error for each key that is not among the known ones. */
+  void refuseOthers(Map<String, Entry> entries, Collection<String> known, String what) {
+    for (Entry entry : entries.values()) {
+      if (!known.contains(entry.key().value())) {
+        unknown(entry.key(), known, what);
+      }
+    }
+  }
+
+  void unknown(Text name, Collection<String> known, String what) {
+    error(name.at(), what + " has no '" + name + "'", Nearest.remedy(name.value(), known));
+  }
+
+  /** A text that is not empty. */
+  Optional<Text> text(Node node, String what) {
+    if (node instanceof ScalarNode scalar && !scalar.getTag().equals(Tag.NULL)) {
+      String value = scalar.getValue().strip();
+      if (!value.isEmpty()) {
+        return Optional.of(new Text(value, place(node)));
+      }
+    }
+    error(place(node), what + " takes a text", "write a word or a sentence");
+    return Optional.empty();
+  }
+
+  /** A list of texts, or one text alone. */
+  List<Text> texts(Node node, String what) {
+    List<Text> texts = new ArrayList<>();
+    if (node instanceof SequenceNode sequence) {
+      sequence.getValue().forEach(item -> text(item, what).ifPresent(texts::add));
+      if (texts.isEmpty()) {
+        error(place(node), what + " lists nothing", "name at least one, or leave it out");
+      }
+    } else {
+      text(node, what).ifPresent(texts::add);
+    }
+    return texts;
+  }
+
+  /** The items of a list. */
+  List<Node> items(Node node, String what) {
+    if (node instanceof SequenceNode sequence) {
+      return sequence.getValue();
+    }
+    error(place(node), what + " takes a list", "begin each item with '- '");
+    return List.of();
+  }
+
+  /**
+   * A scalar by the core schema (YAML 1.2.2, §10.3): text, whole number, number, truth, or empty.
+   */
+  Optional<Object> scalar(Node node, String what) {
+    if (node instanceof ScalarNode scalar) {
+      String value = scalar.getValue();
+      if (scalar.getTag().equals(Tag.NULL)) {
+        return Optional.empty();
+      }
+      if (scalar.getTag().equals(Tag.BOOL)) {
+        return Optional.of(Boolean.valueOf(value));
+      }
+      return Optional.of(number(scalar.getTag(), value));
+    }
+    error(place(node), what + " takes one value", "write a text, a number, true, false or null");
+    return Optional.empty();
+  }
+
+  private static Object number(Tag tag, String value) {
+    try {
+      if (tag.equals(Tag.INT)) {
+        return Long.valueOf(value);
+      }
+      if (tag.equals(Tag.FLOAT)) {
+        return Double.valueOf(value);
+      }
+    } catch (NumberFormatException otherNotation) {
+      return value;
+    }
+    return value;
+  }
+
+  private Node compose(String text) {
+    LoadSettings settings = LoadSettings.builder().setLabel(file).setUseMarks(true).build();
+    try {
+      return new Compose(settings)
+          .composeString(text)
+          .orElseThrow(
+              () ->
+                  new InputException(
+                      Place.in(file), "the plan is empty", "begin it with 'shelf-twin: 1'"));
+    } catch (MarkedYamlEngineException broken) {
+      Place at = broken.getProblemMark().map(this::place).orElseGet(() -> Place.in(file));
+      throw new InputException(
+          at, "this is no YAML: " + broken.getProblem(), "correct the plan here or just above");
+    } catch (YamlEngineException refused) {
+      throw new InputException(
+          Place.in(file),
+          "the plan cannot be read: " + refused.getMessage(),
+          "write out what its aliases repeat");
+    }
+  }
+
+  /** Looks for what composing lets pass: keys that stand twice, aliases that grow without end. */
+  private void inspect(Node node, Set<Node> open, int[] seen) {
+    if (++seen[0] > MOST_NODES) {
+      throw new InputException(
+          place(node),
+          "the plan's aliases repeat more than " + MOST_NODES + " values",
+          "write out what they repeat");
+    }
+    if (node instanceof CollectionNode<?> && !open.add(node)) {
+      throw new InputException(
+          place(node), "an alias refers to what it stands in", "write out what it means");
+    }
+    if (node instanceof MappingNode mapping) {
+      Set<String> keys = new HashSet<>();
+      for (NodeTuple tuple : mapping.getValue()) {
+        String key = keyOf(tuple.getKeyNode());
+        if (!keys.add(key)) {
+          error(
+              place(tuple.getKeyNode()),
+              "the key '" + key + "' stands twice here",
+              "keep one of the two");
+        }
+        inspect(tuple.getValueNode(), open, seen);
+      }
+    } else if (node instanceof SequenceNode sequence) {
+      sequence.getValue().forEach(item -> inspect(item, open, seen));
+    }
+    open.remove(node);
+  }
+
+  private static String keyOf(Node node) {
+    return node instanceof ScalarNode scalar ? scalar.getValue() : node.getTag().getValue();
+  }
+
+  private Place place(Mark mark) {
+    int line = mark.getLine();
+    @Nullable String text = line < lines.size() ? lines.get(line) : null;
+    return new Place(file, line + 1, mark.getColumn() + 1, text == null ? "" : text);
+  }
+
+  /** A key and its value. */
+  record Entry(Text key, Node value) {}
+}

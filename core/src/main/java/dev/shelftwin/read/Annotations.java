@@ -1,0 +1,143 @@
+package dev.shelftwin.read;
+
+import dev.shelftwin.shape.FieldRole;
+import dev.shelftwin.shape.Limits;
+import dev.shelftwin.shape.Presence;
+import java.util.ArrayList;
+import java.util.EnumSet;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import javax.lang.model.AnnotatedConstruct;
+import javax.lang.model.element.AnnotationMirror;
+import javax.lang.model.element.AnnotationValue;
+import javax.lang.model.element.ExecutableElement;
+import javax.lang.model.element.TypeElement;
+import javax.lang.model.util.Elements;
+
+/**
+ * The annotations of one declaration, merged from everything that declares it: a record component
+ * passes its annotations on to its field, accessor and parameter (JLS §8.10.3).
+ */
+final class Annotations {
+
+  private static final Set<String> PERSISTENCE = Set.of("jakarta.persistence", "javax.persistence");
+  private static final Set<String> VALIDATION =
+      Set.of("jakarta.validation.constraints", "javax.validation.constraints");
+
+  /** Names that several unrelated libraries use for the same thing. */
+  private static final Set<String> MAY_BE_NULL = Set.of("Nullable", "CheckForNull");
+
+  private static final Set<String> NEVER_NULL =
+      Set.of("NotNull", "NotBlank", "NotEmpty", "NonNull", "Nonnull");
+
+  /** Jakarta Persistence 3.2, §11.1.9: the length of a text column that gives none. */
+  private static final int COLUMN_LENGTH = 255;
+
+  private final Elements elements;
+  private final List<AnnotationMirror> mirrors;
+
+  Annotations(Elements elements, List<? extends AnnotatedConstruct> declarations) {
+    this.elements = elements;
+    this.mirrors = new ArrayList<>();
+    for (AnnotatedConstruct declaration : declarations) {
+      mirrors.addAll(declaration.getAnnotationMirrors());
+    }
+  }
+
+  /** The qualified names, each once. */
+  List<String> names() {
+    Set<String> names = new LinkedHashSet<>();
+    mirrors.forEach(mirror -> names.add(element(mirror).getQualifiedName().toString()));
+    return List.copyOf(names);
+  }
+
+  /** The names of annotations whose own type is not among the code. */
+  List<String> missingTypes() {
+    return names().stream().filter(name -> elements.getTypeElement(name) == null).toList();
+  }
+
+  Set<FieldRole> roles() {
+    Set<FieldRole> roles = EnumSet.noneOf(FieldRole.class);
+    if (find(PERSISTENCE, "Id").isPresent() || find(PERSISTENCE, "EmbeddedId").isPresent()) {
+      roles.add(FieldRole.KEY);
+    }
+    if (find(PERSISTENCE, "Version").isPresent()) {
+      roles.add(FieldRole.VERSION);
+    }
+    return roles;
+  }
+
+  Presence presence() {
+    if (anyNamed(MAY_BE_NULL)) {
+      return Presence.OPTIONAL;
+    }
+    boolean required =
+        anyNamed(NEVER_NULL)
+            || says("Column", "nullable", false)
+            || says("JoinColumn", "nullable", false)
+            || says("Basic", "optional", false)
+            || says("ManyToOne", "optional", false);
+    return required ? Presence.REQUIRED : Presence.UNSAID;
+  }
+
+  /** Limits of a text; a text in a persistent type has a column even where nothing says so. */
+  Limits textLimits(boolean persistent) {
+    Limits column =
+        find(PERSISTENCE, "Column")
+            .flatMap(mirror -> value(mirror, "length"))
+            .map(length -> Limits.ofLength((Integer) length))
+            .orElse(persistent ? Limits.ofLength(COLUMN_LENGTH) : Limits.NONE);
+    Limits size =
+        find(VALIDATION, "Size")
+            .flatMap(mirror -> value(mirror, "max"))
+            .map(max -> Limits.ofLength((Integer) max))
+            .orElse(Limits.NONE);
+    return find(PERSISTENCE, "Lob").isPresent() ? size : column.and(size);
+  }
+
+  /** Whether a type with these annotations is kept by a JPA provider. */
+  boolean persistent() {
+    return find(PERSISTENCE, "Entity").isPresent()
+        || find(PERSISTENCE, "Embeddable").isPresent()
+        || find(PERSISTENCE, "MappedSuperclass").isPresent();
+  }
+
+  private boolean says(String annotation, String member, Object value) {
+    return find(PERSISTENCE, annotation)
+        .flatMap(mirror -> value(mirror, member))
+        .filter(value::equals)
+        .isPresent();
+  }
+
+  private boolean anyNamed(Set<String> simpleNames) {
+    return mirrors.stream()
+        .anyMatch(mirror -> simpleNames.contains(element(mirror).getSimpleName().toString()));
+  }
+
+  private Optional<AnnotationMirror> find(Set<String> packages, String simpleName) {
+    return mirrors.stream()
+        .filter(mirror -> element(mirror).getSimpleName().contentEquals(simpleName))
+        .filter(mirror -> packages.contains(packageOf(mirror)))
+        .findFirst();
+  }
+
+  private String packageOf(AnnotationMirror mirror) {
+    return elements.getPackageOf(element(mirror)).getQualifiedName().toString();
+  }
+
+  private Optional<Object> value(AnnotationMirror mirror, String member) {
+    Map<? extends ExecutableElement, ? extends AnnotationValue> values =
+        elements.getElementValuesWithDefaults(mirror);
+    return values.entrySet().stream()
+        .filter(entry -> entry.getKey().getSimpleName().contentEquals(member))
+        .map(entry -> entry.getValue().getValue())
+        .findFirst();
+  }
+
+  private static TypeElement element(AnnotationMirror mirror) {
+    return (TypeElement) mirror.getAnnotationType().asElement();
+  }
+}

@@ -1,0 +1,138 @@
+package dev.shelftwin.read;
+
+import com.sun.source.util.JavacTask;
+import dev.shelftwin.finding.InputError;
+import dev.shelftwin.finding.InputException;
+import dev.shelftwin.shape.Place;
+import dev.shelftwin.shape.Shape;
+import dev.shelftwin.shape.Shapes;
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import javax.lang.model.element.PackageElement;
+import javax.lang.model.element.TypeElement;
+import javax.lang.model.util.ElementFilter;
+import javax.lang.model.util.Elements;
+import javax.tools.Diagnostic;
+import javax.tools.JavaCompiler;
+import javax.tools.JavaFileObject;
+import javax.tools.StandardJavaFileManager;
+import javax.tools.StandardLocation;
+import javax.tools.ToolProvider;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Reads shapes through the compiler API (JSR 199 and JSR 269), from source folders, class folders
+ * and jars. Only declarations are read; method bodies are not.
+ *
+ * <p>What keeps a type from being read whole is kept as an error and told by {@link #errors}; the
+ * rest goes on.
+ */
+public final class JavaReader implements Shapes, AutoCloseable {
+
+  private final StandardJavaFileManager files;
+  private final Elements elements;
+  private final ShapeReader shapeReader;
+  private final Map<String, Optional<Shape>> known = new HashMap<>();
+  private final Map<String, InputError> errors = new LinkedHashMap<>();
+
+  /**
+   * Opens the code for reading; nothing is read yet.
+   *
+   * @throws InputException where this Java has no compiler, or a path cannot be opened
+   */
+  public JavaReader(CodePaths code) {
+    JavaCompiler compiler = compiler();
+    files = compiler.getStandardFileManager(this::note, Locale.ROOT, null);
+    setPaths(StandardLocation.CLASS_PATH, code.binaries());
+    setPaths(StandardLocation.SOURCE_PATH, code.sources());
+    List<String> options = List.of("-proc:none", "-parameters", "-Xlint:none");
+    JavacTask task =
+        (JavacTask) compiler.getTask(null, files, this::note, options, null, List.of());
+    elements = task.getElements();
+    SourceIndex sources = new SourceIndex(compiler, code.sources());
+    shapeReader =
+        new ShapeReader(elements, task.getTypes(), new Places(sources, files), this::addError);
+  }
+
+  /**
+   * The compiler of the Java that runs this.
+   *
+   * @throws InputException where there is none
+   */
+  public static JavaCompiler compiler() {
+    @Nullable JavaCompiler compiler = ToolProvider.getSystemJavaCompiler();
+    if (compiler == null) {
+      throw new InputException(
+          Place.in(System.getProperty("java.home")),
+          "this Java has no compiler",
+          "run Shelf Twin with a JDK, version 17 or newer");
+    }
+    return compiler;
+  }
+
+  @Override
+  public Optional<Shape> find(String qualifiedName) {
+    Optional<Shape> found = known.get(qualifiedName);
+    if (found == null) {
+      found = Optional.ofNullable(elements.getTypeElement(qualifiedName)).map(shapeReader::read);
+      known.put(qualifiedName, found);
+    }
+    return found;
+  }
+
+  @Override
+  public List<String> namesIn(String packageName) {
+    PackageElement element = elements.getPackageElement(packageName);
+    if (element == null) {
+      return List.of();
+    }
+    List<String> names = new ArrayList<>();
+    for (TypeElement type : ElementFilter.typesIn(element.getEnclosedElements())) {
+      names.add(type.getSimpleName().toString());
+    }
+    return names;
+  }
+
+  /** What kept types that were read so far from being read whole, in the order it was met. */
+  public List<InputError> errors() {
+    return List.copyOf(errors.values());
+  }
+
+  @Override
+  public void close() {
+    try {
+      files.close();
+    } catch (IOException failure) {
+      throw new UncheckedIOException(failure);
+    }
+  }
+
+  private void setPaths(StandardLocation location, List<Path> paths) {
+    try {
+      files.setLocationFromPaths(location, paths);
+    } catch (IOException | IllegalArgumentException failure) {
+      throw new InputException(
+          Place.in(paths.toString()),
+          "the code cannot be opened: " + failure.getMessage(),
+          "correct 'code:' in the plan");
+    }
+  }
+
+  private void note(Diagnostic<? extends JavaFileObject> diagnostic) {
+    if (diagnostic.getKind() == Diagnostic.Kind.ERROR) {
+      addError(CompilerMessages.error(diagnostic));
+    }
+  }
+
+  private void addError(InputError error) {
+    errors.putIfAbsent(error.at() + error.message(), error);
+  }
+}

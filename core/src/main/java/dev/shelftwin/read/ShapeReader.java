@@ -1,0 +1,287 @@
+package dev.shelftwin.read;
+
+import dev.shelftwin.finding.InputError;
+import dev.shelftwin.shape.Access;
+import dev.shelftwin.shape.Callable;
+import dev.shelftwin.shape.Field;
+import dev.shelftwin.shape.Limits;
+import dev.shelftwin.shape.Parameter;
+import dev.shelftwin.shape.Place;
+import dev.shelftwin.shape.Presence;
+import dev.shelftwin.shape.Shape;
+import dev.shelftwin.shape.TypeRef;
+import dev.shelftwin.shape.Visibility;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.Set;
+import java.util.function.Consumer;
+import javax.lang.model.AnnotatedConstruct;
+import javax.lang.model.element.Element;
+import javax.lang.model.element.ElementKind;
+import javax.lang.model.element.ExecutableElement;
+import javax.lang.model.element.Modifier;
+import javax.lang.model.element.RecordComponentElement;
+import javax.lang.model.element.TypeElement;
+import javax.lang.model.element.VariableElement;
+import javax.lang.model.type.DeclaredType;
+import javax.lang.model.type.ExecutableType;
+import javax.lang.model.type.TypeKind;
+import javax.lang.model.type.TypeMirror;
+import javax.lang.model.util.ElementFilter;
+import javax.lang.model.util.Elements;
+import javax.lang.model.util.Types;
+
+/** Reads one shape from the compiler's element. No element or mirror leaves it. */
+final class ShapeReader {
+
+  private final Elements elements;
+  private final Types types;
+  private final TypeReader typeReader;
+  private final Places places;
+  private final Consumer<InputError> errors;
+
+  ShapeReader(Elements elements, Types types, Places places, Consumer<InputError> errors) {
+    this.elements = elements;
+    this.types = types;
+    this.typeReader = new TypeReader(elements);
+    this.places = places;
+    this.errors = errors;
+  }
+
+  Shape read(TypeElement type) {
+    TypeRef ref = typeReader.read(type);
+    if (ref.packageName().startsWith("java.")) {
+      return ofTheJdk(type, ref);
+    }
+    Annotations annotations = annotations(places.ofType(ref), List.of(type));
+    return new Shape(
+        ref,
+        kind(type),
+        fields(type),
+        constructors(type, ref),
+        statics(type, ref),
+        constants(type),
+        annotations.names(),
+        places.ofType(ref));
+  }
+
+  private static Shape.Kind kind(TypeElement type) {
+    return switch (type.getKind()) {
+      case RECORD -> Shape.Kind.RECORD;
+      case ENUM -> Shape.Kind.ENUM;
+      case INTERFACE, ANNOTATION_TYPE -> Shape.Kind.INTERFACE;
+      default ->
+          type.getModifiers().contains(Modifier.ABSTRACT)
+              ? Shape.Kind.ABSTRACT_CLASS
+              : Shape.Kind.CLASS;
+    };
+  }
+
+  private List<Field> fields(TypeElement type) {
+    Members members = new Members(type);
+    DeclaredType self = (DeclaredType) type.asType();
+    List<Field> fields = new ArrayList<>();
+    members.fields().values().forEach(field -> fields.add(stored(field, self, members)));
+    members.computed().forEach((name, method) -> fields.add(computed(name, method, self)));
+    return fields;
+  }
+
+  /** What the JDK's own types are made of is their own affair. */
+  private static Shape ofTheJdk(TypeElement type, TypeRef ref) {
+    return new Shape(
+        ref,
+        kind(type),
+        List.of(),
+        List.of(),
+        List.of(),
+        constants(type),
+        List.of(),
+        Place.in(ref.qualifiedName()));
+  }
+
+  private Field stored(VariableElement field, DeclaredType self, Members members) {
+    String name = field.getSimpleName().toString();
+    TypeElement owner = owner(field);
+    Place place = places.ofField(typeReader.read(owner), name);
+    TypeMirror declared = types.asMemberOf(self, field);
+    Optional<Access> reader =
+        members.getter(name).map(method -> readBy(method, self)).or(() -> direct(field, declared));
+    TypeRef type = reader.map(Access::type).orElseGet(() -> typeReader.read(declared));
+    checkKnown(place, name, declared);
+    Annotations annotations = annotations(place, declarations(field, members, declared));
+    return new Field(
+        name,
+        type,
+        presence(type, annotations),
+        type.present().isLang("String")
+            ? annotations.textLimits(annotations(place, List.of(owner)).persistent())
+            : Limits.NONE,
+        annotations.roles(),
+        true,
+        reader,
+        writer(field, declared, self, members),
+        annotations.names(),
+        place);
+  }
+
+  private Field computed(String name, ExecutableElement method, DeclaredType self) {
+    TypeElement owner = owner(method);
+    Place place = places.ofCallable(typeReader.read(owner), method.getSimpleName().toString(), 0);
+    Access reader = readBy(method, self);
+    Annotations annotations = annotations(place, List.of(method, method.getReturnType()));
+    return new Field(
+        name,
+        reader.type(),
+        presence(reader.type(), annotations),
+        Limits.NONE,
+        annotations.roles(),
+        false,
+        Optional.of(reader),
+        Optional.empty(),
+        annotations.names(),
+        place);
+  }
+
+  /** Everything that may carry an annotation of the field, its type's own annotations included. */
+  private List<AnnotatedConstruct> declarations(
+      VariableElement field, Members members, TypeMirror type) {
+    String name = field.getSimpleName().toString();
+    List<AnnotatedConstruct> all = new ArrayList<>(List.of(field, type));
+    members.getter(name).ifPresent(all::add);
+    members.getter(name).map(ExecutableElement::getReturnType).ifPresent(all::add);
+    if (field.getEnclosingElement() instanceof TypeElement owner
+        && owner.getKind() == ElementKind.RECORD) {
+      for (RecordComponentElement component :
+          ElementFilter.recordComponentsIn(owner.getEnclosedElements())) {
+        if (component.getSimpleName().contentEquals(name)) {
+          all.add(component);
+        }
+      }
+      for (ExecutableElement maker : ElementFilter.constructorsIn(owner.getEnclosedElements())) {
+        maker.getParameters().stream()
+            .filter(parameter -> parameter.getSimpleName().contentEquals(name))
+            .forEach(all::add);
+      }
+    }
+    return all;
+  }
+
+  private Access readBy(ExecutableElement method, DeclaredType self) {
+    ExecutableType asMember = (ExecutableType) types.asMemberOf(self, method);
+    return new Access(
+        Access.Kind.METHOD,
+        method.getSimpleName().toString(),
+        typeReader.read(asMember.getReturnType()),
+        visibility(method));
+  }
+
+  private Optional<Access> direct(VariableElement field, TypeMirror type) {
+    return Optional.of(
+        new Access(
+            Access.Kind.FIELD,
+            field.getSimpleName().toString(),
+            typeReader.read(type),
+            visibility(field)));
+  }
+
+  private Optional<Access> writer(
+      VariableElement field, TypeMirror declared, DeclaredType self, Members members) {
+    Optional<Access> setter =
+        members
+            .setter(field.getSimpleName().toString())
+            .map(
+                method -> {
+                  ExecutableType asMember = (ExecutableType) types.asMemberOf(self, method);
+                  return new Access(
+                      Access.Kind.METHOD,
+                      method.getSimpleName().toString(),
+                      typeReader.read(asMember.getParameterTypes().get(0)),
+                      visibility(method));
+                });
+    boolean fixed = field.getModifiers().contains(Modifier.FINAL);
+    return fixed ? setter : setter.or(() -> direct(field, declared));
+  }
+
+  private List<Callable> constructors(TypeElement type, TypeRef ref) {
+    return ElementFilter.constructorsIn(type.getEnclosedElements()).stream()
+        .map(maker -> callable(ref, Callable.CONSTRUCTOR, maker, ref))
+        .toList();
+  }
+
+  private List<Callable> statics(TypeElement type, TypeRef ref) {
+    return ElementFilter.methodsIn(type.getEnclosedElements()).stream()
+        .filter(method -> method.getModifiers().contains(Modifier.STATIC))
+        .filter(method -> method.getReturnType().getKind() != TypeKind.VOID)
+        .map(
+            method ->
+                callable(
+                    ref,
+                    method.getSimpleName().toString(),
+                    method,
+                    typeReader.read(method.getReturnType())))
+        .toList();
+  }
+
+  private Callable callable(
+      TypeRef owner, String name, ExecutableElement element, TypeRef returns) {
+    List<Parameter> parameters =
+        element.getParameters().stream()
+            .map(
+                parameter ->
+                    new Parameter(
+                        parameter.getSimpleName().toString(), typeReader.read(parameter.asType())))
+            .toList();
+    Place place = places.ofCallable(owner, name, parameters.size());
+    return new Callable(owner, name, parameters, returns, visibility(element), place);
+  }
+
+  private static List<String> constants(TypeElement type) {
+    return type.getEnclosedElements().stream()
+        .filter(member -> member.getKind() == ElementKind.ENUM_CONSTANT)
+        .map(member -> member.getSimpleName().toString())
+        .toList();
+  }
+
+  private static Presence presence(TypeRef type, Annotations annotations) {
+    if (type.isPrimitive()) {
+      return Presence.REQUIRED;
+    }
+    return type.isOptional() ? Presence.OPTIONAL : annotations.presence();
+  }
+
+  private Annotations annotations(Place place, List<? extends AnnotatedConstruct> declarations) {
+    Annotations annotations = new Annotations(elements, declarations);
+    for (String missing : annotations.missingTypes()) {
+      errors.accept(
+          new InputError(
+              place,
+              "the annotation " + missing + " is not on the class path, so what it says is unknown",
+              "add the jar that holds it to 'class-path' in the plan"));
+    }
+    return annotations;
+  }
+
+  private void checkKnown(Place place, String field, TypeMirror type) {
+    if (type.getKind() == TypeKind.ERROR) {
+      errors.accept(
+          new InputError(
+              place,
+              "the type " + type + " of " + field + " cannot be found",
+              "correct its name, or add the jar that holds it to 'class-path' in the plan"));
+    }
+  }
+
+  private static TypeElement owner(Element member) {
+    return (TypeElement) Objects.requireNonNull(member.getEnclosingElement());
+  }
+
+  private static Visibility visibility(Element member) {
+    Set<Modifier> modifiers = member.getModifiers();
+    if (modifiers.contains(Modifier.PUBLIC)) {
+      return Visibility.PUBLIC;
+    }
+    return modifiers.contains(Modifier.PRIVATE) ? Visibility.PRIVATE : Visibility.PACKAGE;
+  }
+}

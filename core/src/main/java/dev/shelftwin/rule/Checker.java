@@ -1,0 +1,95 @@
+package dev.shelftwin.rule;
+
+import dev.shelftwin.finding.Finding;
+import dev.shelftwin.finding.Remedy;
+import dev.shelftwin.finding.RuleId;
+import dev.shelftwin.ledger.ConceptLedger;
+import dev.shelftwin.ledger.Ledger;
+import dev.shelftwin.plan.Row;
+import dev.shelftwin.shape.FieldRole;
+import dev.shelftwin.shape.Place;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+
+/** Lets every rule look at a ledger. */
+public final class Checker {
+
+  /** Every rule there is, in the order of their findings. */
+  private static final List<Rule> RULES =
+      List.of(
+          new LostField(),
+          new UnfilledField(),
+          new TypeMismatch(),
+          new LossyConversion(),
+          new CrossedFields(),
+          new LeakedRole(RuleId.LEAKED_KEY, FieldRole.KEY),
+          new LeakedRole(RuleId.LEAKED_VERSION, FieldRole.VERSION),
+          new LeakedSecret(),
+          new LeakedType(),
+          new LeakedAnnotation());
+
+  private Checker() {}
+
+  /** What is wrong, concept by concept; what the plan accepts is left out. */
+  public static List<Finding> check(Ledger ledger) {
+    List<Finding> findings = new ArrayList<>(ledger.unknownNames());
+    Stage stage = Stage.of(ledger);
+    for (ConceptLedger concept : ledger.concepts()) {
+      Set<Row> accepting = new HashSet<>();
+      Set<RuleId> silenced = new HashSet<>();
+      for (Rule rule : RULES) {
+        for (Hit hit : rule.check(concept, stage).toList()) {
+          Optional<Row> accepted = hit.acceptedBy();
+          if (accepted.isPresent()) {
+            accepting.add(accepted.get());
+            silenced.add(rule.id());
+          } else {
+            findings.add(hit.finding());
+          }
+        }
+      }
+      findings.addAll(stale(concept, accepting, silenced));
+    }
+    return List.copyOf(findings);
+  }
+
+  private static List<Finding> stale(
+      ConceptLedger concept, Set<Row> accepting, Set<RuleId> silenced) {
+    List<Finding> stale = new ArrayList<>();
+    concept
+        .idle()
+        .forEach(
+            word ->
+                stale.add(
+                    stale(concept, word.value() + " changes nothing", "take it out", word.at())));
+    for (Row row : concept.concept().rows()) {
+      row.accept()
+          .forEach(
+              (rule, reason) -> {
+                if (!accepting.contains(row) || !silenced.contains(rule)) {
+                  stale.add(
+                      stale(
+                          concept,
+                          "this row accepts " + rule.key() + ", which is not found here",
+                          "take the acceptance out",
+                          reason.at()));
+                }
+              });
+    }
+    return stale;
+  }
+
+  private static Finding stale(ConceptLedger concept, String message, String advice, Place at) {
+    return new Finding(
+        RuleId.STALE_ROW,
+        concept.name(),
+        Optional.empty(),
+        Optional.empty(),
+        message,
+        List.of(Remedy.advice(advice)),
+        at);
+  }
+}

@@ -1,0 +1,53 @@
+package dev.shelftwin.rule;
+
+import dev.shelftwin.finding.Remedy;
+import dev.shelftwin.finding.RuleId;
+import dev.shelftwin.ledger.ConceptLedger;
+import dev.shelftwin.shape.Field;
+import dev.shelftwin.shape.FieldRole;
+import dev.shelftwin.shape.Role;
+import java.util.List;
+import java.util.stream.Stream;
+
+/** A secret that a transfer type carries outward. */
+final class LeakedSecret implements Rule {
+
+  @Override
+  public RuleId id() {
+    return RuleId.LEAKED_SECRET;
+  }
+
+  @Override
+  public Stream<Hit> check(ConceptLedger ledger, Stage stage) {
+    return Hits.entries(ledger)
+        .filter(at -> at.to().role() == Role.TRANSFER && at.entry().isCarried())
+        .filter(at -> isSecret(ledger, at))
+        .map(at -> hit(ledger, at));
+  }
+
+  private static boolean isSecret(ConceptLedger ledger, Hits.OnHop at) {
+    return Stream.concat(
+            at.entry().sources().stream().flatMap(field -> ledger.roles(at.from(), field).stream()),
+            at.entry().target().stream().flatMap(field -> ledger.roles(at.to(), field).stream()))
+        .anyMatch(role -> role == FieldRole.SECRET);
+  }
+
+  private Hit hit(ConceptLedger ledger, Hits.OnHop at) {
+    Field target = at.entry().target().orElseThrow();
+    Field source = at.entry().sources().get(0);
+    Remedy accept =
+        new PlanRows(ledger)
+            .with(
+                "or accept it",
+                at.to(),
+                target,
+                "accept: { leaked-secret: \"why it may be seen\" }");
+    return new Hits(id(), ledger)
+        .onHop(
+            at,
+            at.to(),
+            target,
+            at.to().path(target) + " shows the secret " + at.from().path(source),
+            List.of(Remedy.advice("take " + target.name() + " out of " + at.to().shape()), accept));
+  }
+}

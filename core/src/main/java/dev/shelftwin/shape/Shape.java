@@ -1,0 +1,75 @@
+package dev.shelftwin.shape;
+
+import java.util.List;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.stream.Stream;
+
+/**
+ * One type as it is in its layer.
+ *
+ * @param type itself
+ * @param kind what it is declared as
+ * @param fields inherited ones first, then its own, in the order of the declarations; computed ones
+ *     (methods without parameters that return something no field keeps) last
+ * @param constructors of a type that can be made
+ * @param statics static methods that return something
+ * @param constants of an enumeration, in order; empty for other types
+ * @param annotations qualified names of its annotations
+ * @param place where it is declared
+ */
+public record Shape(
+    TypeRef type,
+    Kind kind,
+    List<Field> fields,
+    List<Callable> constructors,
+    List<Callable> statics,
+    List<String> constants,
+    List<String> annotations,
+    Place place) {
+
+  /** What a type is declared as. */
+  public enum Kind {
+    RECORD,
+    CLASS,
+    ABSTRACT_CLASS,
+    INTERFACE,
+    ENUM
+  }
+
+  public Shape {
+    Objects.requireNonNull(type, "type");
+    Objects.requireNonNull(kind, "kind");
+    fields = List.copyOf(fields);
+    constructors = List.copyOf(constructors);
+    statics = List.copyOf(statics);
+    constants = List.copyOf(constants);
+    annotations = List.copyOf(annotations);
+    Objects.requireNonNull(place, "place");
+  }
+
+  /** The field of that name, stored or computed. */
+  public Optional<Field> field(String name) {
+    return fields.stream().filter(field -> field.name().equals(name)).findFirst();
+  }
+
+  /** The fields that the object keeps. */
+  public Stream<Field> storedFields() {
+    return fields.stream().filter(Field::stored);
+  }
+
+  /** Everything that makes one: constructors, then static methods that return this type. */
+  public List<Callable> makers() {
+    return Stream.concat(constructors.stream(), statics.stream().filter(this::makesOne)).toList();
+  }
+
+  private boolean makesOne(Callable method) {
+    return method.returns().erased().equals(type.erased());
+  }
+
+  /** The package and the name without it. */
+  @Override
+  public String toString() {
+    return type.toString();
+  }
+}

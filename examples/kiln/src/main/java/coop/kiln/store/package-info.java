@@ -1,0 +1,2 @@
+/** How the books are kept in the database. */
+package coop.kiln.store;

@@ -1,0 +1,24 @@
+package coop.kiln;
+
+import coop.kiln.model.Email;
+import coop.kiln.model.KilnCode;
+import coop.kiln.model.Phone;
+import java.util.random.RandomGenerator;
+
+/** Values for the trials that cannot be made at random: each has a form of its own. */
+public final class KilnSamples {
+
+  private KilnSamples() {}
+
+  public static Email email(RandomGenerator random) {
+    return new Email("potter" + random.nextInt(100_000) + "@ashfold.example");
+  }
+
+  public static Phone phone(RandomGenerator random) {
+    return new Phone("+44 " + (10_000 + random.nextInt(90_000)));
+  }
+
+  public static KilnCode kilnCode(RandomGenerator random) {
+    return new KilnCode("K" + random.nextInt(10_000_000));
+  }
+}

@@ -1,0 +1,39 @@
+package dev.shelftwin.runtime;
+
+import java.util.Objects;
+
+/**
+ * A value that could not be carried.
+ *
+ * @param layer the layer the value came from, as the plan names it
+ * @param shape the shape it came from, followed by the key of the row where it came from a store
+ * @param path where in it the value lies
+ * @param code what is wrong, one of the constants of this class or a code of the user's own {@link
+ *     Refusal}
+ * @param message a sentence for the caller
+ */
+public record Fault(String layer, String shape, FieldPath path, String code, String message) {
+
+  /** A value is missing that the target requires. */
+  public static final String MISSING = "missing";
+
+  /** A type refused the value. */
+  public static final String REFUSED = "refused";
+
+  /** A text is not the name of a constant. */
+  public static final String UNKNOWN_CONSTANT = "unknown-constant";
+
+  public Fault {
+    Objects.requireNonNull(layer, "layer");
+    Objects.requireNonNull(shape, "shape");
+    Objects.requireNonNull(path, "path");
+    Objects.requireNonNull(code, "code");
+    Objects.requireNonNull(message, "message");
+  }
+
+  @Override
+  public String toString() {
+    String place = path.text().isEmpty() ? shape : shape + " " + path;
+    return place + ": " + message + " (" + code + ")";
+  }
+}

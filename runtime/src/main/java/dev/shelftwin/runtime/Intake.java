@@ -1,0 +1,132 @@
+package dev.shelftwin.runtime;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Objects;
+import java.util.function.Function;
+import java.util.function.Supplier;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Takes the values of one object in and turns what is missing or refused into faults.
+ *
+ * <p>What comes from a caller is taken with {@link #collecting}: every fault is noted, and {@link
+ * #make} throws them together. What comes from a store is taken with {@link #stopping}: the first
+ * fault is thrown at once and names the row's key.
+ *
+ * <p>Not safe for use by several threads; a mapper makes one for each object.
+ */
+public final class Intake {
+
+  private final String layer;
+  private final String shape;
+  private final @Nullable Object key;
+  private final boolean stops;
+  private @Nullable List<Fault> faults;
+  private @Nullable RuntimeException cause;
+
+  private Intake(String layer, String shape, @Nullable Object key, boolean stops) {
+    this.layer = Objects.requireNonNull(layer, "layer");
+    this.shape = Objects.requireNonNull(shape, "shape");
+    this.key = key;
+    this.stops = stops;
+  }
+
+  /** Notes every fault of an object of that shape until it is made. */
+  public static Intake collecting(String layer, String shape) {
+    return new Intake(layer, shape, null, false);
+  }
+
+  /** Stops at the first fault of the row with that key; the key is null where there is none yet. */
+  public static Intake stopping(String layer, String shape, @Nullable Object key) {
+    return new Intake(layer, shape, key, true);
+  }
+
+  /** The value, which must not be missing; null only after a fault was noted. */
+  public <T> T required(String field, @Nullable T value) {
+    return required(field, value, Function.identity());
+  }
+
+  /** What the value becomes, which must not be missing; null only after a fault was noted. */
+  @SuppressWarnings("NullAway") // the null that follows a noted fault never reaches the object
+  public <S, T> T required(
+      String field, @Nullable S value, Function<? super S, ? extends @Nullable T> becomes) {
+    if (value == null) {
+      missing(field);
+      return null;
+    }
+    int before = noted();
+    T result = converted(field, value, becomes);
+    if (result == null && noted() == before) {
+      missing(field);
+    }
+    return result;
+  }
+
+  /** What the value becomes; null where it is missing, or after a fault was noted. */
+  public <S, T> @Nullable T optional(
+      String field, @Nullable S value, Function<? super S, ? extends @Nullable T> becomes) {
+    return value == null ? null : converted(field, value, becomes);
+  }
+
+  /**
+   * The object, made from the values taken in.
+   *
+   * @throws FaultException with all faults noted, or with what the maker itself refused
+   */
+  public <T> T make(Supplier<T> maker) {
+    if (faults != null) {
+      throw new FaultException(faults, cause);
+    }
+    try {
+      return maker.get();
+    } catch (FaultException fault) {
+      throw fault;
+    } catch (RuntimeException refusal) {
+      Fault fault = fault(FieldPath.SELF, codeOf(refusal), sentenceOf(refusal));
+      throw new FaultException(List.of(fault), refusal);
+    }
+  }
+
+  private <S, T> @Nullable T converted(
+      String field, S value, Function<? super S, ? extends @Nullable T> becomes) {
+    try {
+      return becomes.apply(value);
+    } catch (RuntimeException refusal) {
+      note(field, codeOf(refusal), sentenceOf(refusal), refusal);
+      return null;
+    }
+  }
+
+  private void missing(String field) {
+    note(field, Fault.MISSING, "a value is required", null);
+  }
+
+  private void note(String field, String code, String message, @Nullable RuntimeException refusal) {
+    if (faults == null) {
+      faults = new ArrayList<>();
+      cause = refusal;
+    }
+    faults.add(fault(FieldPath.SELF.field(field), code, message));
+    if (stops) {
+      throw new FaultException(faults, cause);
+    }
+  }
+
+  private int noted() {
+    return faults == null ? 0 : faults.size();
+  }
+
+  private Fault fault(FieldPath path, String code, String message) {
+    return new Fault(layer, key == null ? shape : shape + " " + key, path, code, message);
+  }
+
+  private static String codeOf(RuntimeException refusal) {
+    return refusal instanceof Refusal coded ? coded.code() : Fault.REFUSED;
+  }
+
+  private static String sentenceOf(RuntimeException refusal) {
+    String message = refusal.getMessage();
+    return message == null ? "the value was refused" : message;
+  }
+}
