@@ -36,7 +36,7 @@ final class Conversions {
   /**
    * The conversion from a source to where it is handed to the target; empty where none leads there.
    */
-  Optional<Conversion> between(TypeRef from, TypeRef to, Optional<Text> by) {
+  Optional<Conversion> between(TypeRef from, TypeRef to, Optional<Text> by, boolean inward) {
     if (by.isEmpty()) {
       return catalogue.between(from, to);
     }
@@ -44,7 +44,7 @@ final class Conversions {
     return methods(by.get().value())
         .filter(method -> takes(method, from) && gives(method, to))
         .findFirst()
-        .map(method -> new Conversion(List.of(step(method, from, to))));
+        .map(method -> new Conversion(List.of(step(method, from, to, inward))));
   }
 
   /** The conversion of a literal; empty where it does not fit the type. */
@@ -107,8 +107,8 @@ final class Conversions {
     return one.boxed().equals(other.present().boxed());
   }
 
-  private static Step step(Callable method, TypeRef from, TypeRef to) {
+  private static Step step(Callable method, TypeRef from, TypeRef to, boolean inward) {
     Form form = new Form.Static(method.owner(), method.name());
-    return new Step("by " + method.label(), from.present(), to.present(), form, Set.of(), true);
+    return new Step("by " + method.label(), from.present(), to.present(), form, Set.of(), inward);
   }
 }

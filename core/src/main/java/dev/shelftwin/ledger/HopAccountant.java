@@ -10,6 +10,7 @@ import dev.shelftwin.plan.Text;
 import dev.shelftwin.shape.Access;
 import dev.shelftwin.shape.Callable;
 import dev.shelftwin.shape.Field;
+import dev.shelftwin.shape.FieldRole;
 import dev.shelftwin.shape.Limits;
 import dev.shelftwin.shape.Parameter;
 import dev.shelftwin.shape.Presence;
@@ -18,6 +19,7 @@ import dev.shelftwin.shape.Shape;
 import dev.shelftwin.shape.TypeRef;
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.EnumSet;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
@@ -68,19 +70,36 @@ final class HopAccountant {
     if (carried.isPresent()) {
       return carried.get();
     }
-    if (row.flatMap(Row::derived).isPresent() && hop.inward()) {
+    if (slot.isEmpty() && belongsToTheStore(target, row)) {
+      source(target).ifPresent(source -> consumed.add(source.name()));
+      row.filter(said -> said.stays().isEmpty()).ifPresent(usage::mark);
+      String reason = row.flatMap(this::stays).map(Text::value).orElse("the store's own");
+      return Entry.target(target, Account.STAYS, reason, row);
+    }
+    if (row.flatMap(Row::derived).isPresent() && hop.inward() && !isParameter(target)) {
       usage.mark(row.orElseThrow());
       String reason = row.flatMap(Row::derived).map(Text::value).orElse("");
       return Entry.target(target, Account.DERIVED, reason, row);
     }
     Optional<Text> stays = row.flatMap(this::stays);
-    boolean needed = slot.isPresent() && maker.isPresent() && isParameter(target);
-    return stays.isPresent() && !needed
+    return stays.isPresent() && !isParameter(target)
         ? Entry.target(target, Account.STAYS, stays.get().value(), row)
         : Entry.target(target, Account.UNFILLED, "", row);
   }
 
+  /** What the store writes itself, and nobody else may. */
+  private boolean belongsToTheStore(Field target, Optional<Row> row) {
+    Set<FieldRole> roles = EnumSet.noneOf(FieldRole.class);
+    roles.addAll(target.roles());
+    row.flatMap(Row::role).ifPresent(roles::add);
+    roles.retainAll(Set.of(FieldRole.KEY, FieldRole.VERSION, FieldRole.AUDIT));
+    return hop.to().role() == Role.PERSISTENCE && !roles.isEmpty();
+  }
+
   private Entry given(Field target, Optional<TypeRef> slot, Given given, Row row) {
+    if (given.source() == Given.Source.CALLER && slot.isEmpty()) {
+      return Entry.target(target, Account.UNFILLED, "", Optional.of(row));
+    }
     Optional<Conversion> conversion =
         given.literal().flatMap(value -> conversions.literal(value, slot.orElse(target.type())));
     return Entry.given(target, given, conversion, row);
@@ -97,7 +116,7 @@ final class HopAccountant {
     by.ifPresent(word -> row.ifPresent(usage::mark));
     return Optional.of(
         conversions
-            .between(source.get().type(), slot, by)
+            .between(source.get().type(), slot, by, hop.inward())
             .map(conversion -> Entry.carried(source.get(), target, conversion, row))
             .orElseGet(() -> Entry.mismatch(source.get(), target, row)));
   }

@@ -1,6 +1,8 @@
 package dev.shelftwin.read;
 
 import com.sun.source.util.JavacTask;
+import dev.shelftwin.compile.CompilerMessages;
+import dev.shelftwin.compile.Javac;
 import dev.shelftwin.finding.InputError;
 import dev.shelftwin.finding.InputException;
 import dev.shelftwin.shape.Place;
@@ -25,8 +27,6 @@ import javax.tools.JavaCompiler;
 import javax.tools.JavaFileObject;
 import javax.tools.StandardJavaFileManager;
 import javax.tools.StandardLocation;
-import javax.tools.ToolProvider;
-import org.jspecify.annotations.Nullable;
 
 /**
  * Reads shapes through the compiler API (JSR 199 and JSR 269), from source folders, class folders
@@ -49,7 +49,7 @@ public final class JavaReader implements Shapes, AutoCloseable {
    * @throws InputException where this Java has no compiler, or a path cannot be opened
    */
   public JavaReader(CodePaths code) {
-    JavaCompiler compiler = compiler();
+    JavaCompiler compiler = Javac.compiler();
     files = compiler.getStandardFileManager(this::note, Locale.ROOT, null);
     setPaths(StandardLocation.CLASS_PATH, code.binaries());
     setPaths(StandardLocation.SOURCE_PATH, code.sources());
@@ -60,22 +60,6 @@ public final class JavaReader implements Shapes, AutoCloseable {
     SourceIndex sources = new SourceIndex(compiler, code.sources());
     shapeReader =
         new ShapeReader(elements, task.getTypes(), new Places(sources, files), this::addError);
-  }
-
-  /**
-   * The compiler of the Java that runs this.
-   *
-   * @throws InputException where there is none
-   */
-  public static JavaCompiler compiler() {
-    @Nullable JavaCompiler compiler = ToolProvider.getSystemJavaCompiler();
-    if (compiler == null) {
-      throw new InputException(
-          Place.in(System.getProperty("java.home")),
-          "this Java has no compiler",
-          "run Shelf Twin with a JDK, version 17 or newer");
-    }
-    return compiler;
   }
 
   @Override

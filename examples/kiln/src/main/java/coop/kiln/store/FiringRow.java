@@ -25,11 +25,9 @@ public class FiringRow extends AuditedRow {
   @Column(nullable = false, length = 12)
   private String status;
 
-  @Column
-  private Instant startedAt;
+  @Column private Instant startedAt;
 
-  @Column
-  private Instant endedAt;
+  @Column private Instant endedAt;
 
   protected FiringRow() {}
 

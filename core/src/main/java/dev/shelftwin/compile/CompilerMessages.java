@@ -1,4 +1,4 @@
-package dev.shelftwin.read;
+package dev.shelftwin.compile;
 
 import dev.shelftwin.finding.InputError;
 import dev.shelftwin.shape.Place;

@@ -1,0 +1,80 @@
+package dev.shelftwin.cli;
+
+import dev.shelftwin.MapperFiles;
+import dev.shelftwin.ShelfTwin;
+import dev.shelftwin.finding.InputException;
+import dev.shelftwin.generate.Generated;
+import dev.shelftwin.shape.Place;
+import java.nio.file.Path;
+import java.util.Locale;
+import java.util.Objects;
+import java.util.concurrent.Callable;
+import org.jspecify.annotations.Nullable;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Option;
+
+/** Writes the mappers. */
+@Command(
+    name = "generate",
+    description = "Writes the mappers; a file that somebody edited is left as it is.",
+    mixinStandardHelpOptions = true)
+final class GenerateCommand implements Callable<Integer> {
+
+  private final Console console;
+  @Mixin private PlanOptions plan = new PlanOptions();
+
+  @Option(
+      names = "--to",
+      paramLabel = "DIR",
+      description = "The source folder to write to, instead of the plan's 'code: mappers'.")
+  private @Nullable Path to;
+
+  GenerateCommand(Console console) {
+    this.console = console;
+  }
+
+  @Override
+  public Integer call() {
+    try (ShelfTwin twin = plan.open()) {
+      Path folder = folder(twin);
+      Generated generated = twin.generate();
+      MapperFiles.write(generated, folder)
+          .forEach(
+              (file, change) ->
+                  console.out().println(change.name().toLowerCase(Locale.ROOT) + "  " + file));
+      for (Generated.Refusal refusal : generated.refusals()) {
+        console
+            .err()
+            .println(
+                "not written  "
+                    + refusal.mapper()
+                    + ": "
+                    + refusal.reason()
+                    + " on "
+                    + refusal.hop());
+      }
+      if (!generated.refusals().isEmpty()) {
+        console.err().println("  'check' tells how to settle it");
+      }
+      return generated.refusals().isEmpty() ? 0 : Main.FOUND;
+    }
+  }
+
+  private Path folder(ShelfTwin twin) {
+    if (to != null) {
+      return to;
+    }
+    Path beside = Objects.requireNonNullElse(plan.plan().getParent(), Path.of(""));
+    return twin.plan()
+        .code()
+        .mappers()
+        .map(text -> beside.resolve(text.value()))
+        .orElseThrow(
+            () ->
+                new InputException(
+                    Place.in(plan.plan().toString()),
+                    "nothing says where mappers belong",
+                    "add 'mappers: src/main/java' to 'code' in the plan, or give --to"));
+  }
+}

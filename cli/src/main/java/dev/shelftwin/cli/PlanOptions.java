@@ -1,0 +1,56 @@
+package dev.shelftwin.cli;
+
+import dev.shelftwin.CodeOptions;
+import dev.shelftwin.ShelfTwin;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+
+/** Which plan, and where its code is. */
+final class PlanOptions {
+
+  @Parameters(
+      paramLabel = "PLAN",
+      arity = "0..1",
+      defaultValue = "shelf-twin.yaml",
+      description = "The plan; ${DEFAULT-VALUE} if none is named.")
+  private Path plan = Path.of("shelf-twin.yaml");
+
+  @Option(
+      names = "--classes",
+      paramLabel = "DIR",
+      description = "A folder of compiled classes, instead of the plan's.")
+  private List<Path> classes = new ArrayList<>();
+
+  @Option(
+      names = "--sources",
+      paramLabel = "DIR",
+      description = "A source folder, instead of the plan's.")
+  private List<Path> sources = new ArrayList<>();
+
+  @Option(
+      names = "--class-path",
+      paramLabel = "PATH",
+      split = "${sys:path.separator}",
+      description = "Jars, class folders, or text files that list them, instead of the plan's.")
+  private List<Path> classPath = new ArrayList<>();
+
+  ShelfTwin open() {
+    return ShelfTwin.open(plan, new CodeOptions(classes, sources, classPath));
+  }
+
+  Path plan() {
+    return plan;
+  }
+
+  /** The options as they were given, to call the same again. */
+  String arguments() {
+    StringBuilder text = new StringBuilder(plan.toString());
+    classes.forEach(path -> text.append(" --classes ").append(path));
+    sources.forEach(path -> text.append(" --sources ").append(path));
+    classPath.forEach(path -> text.append(" --class-path ").append(path));
+    return text.toString();
+  }
+}

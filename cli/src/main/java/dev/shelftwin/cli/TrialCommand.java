@@ -1,0 +1,105 @@
+package dev.shelftwin.cli;
+
+import dev.shelftwin.ShelfTwin;
+import dev.shelftwin.finding.InputException;
+import dev.shelftwin.finding.Nearest;
+import dev.shelftwin.report.JsonReport;
+import dev.shelftwin.report.TrialText;
+import dev.shelftwin.shape.Place;
+import dev.shelftwin.trial.TrialOptions;
+import dev.shelftwin.trial.TrialResult;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Objects;
+import java.util.OptionalInt;
+import java.util.Set;
+import java.util.concurrent.Callable;
+import org.jspecify.annotations.Nullable;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.ParameterException;
+import picocli.CommandLine.Spec;
+
+/** Sends values round. */
+@Command(
+    name = "trial",
+    description = "Sends sampled values through the mappers and compares after every hop.",
+    mixinStandardHelpOptions = true)
+final class TrialCommand implements Callable<Integer> {
+
+  private final Console console;
+  @Spec private @Nullable CommandSpec spec;
+  @Mixin private PlanOptions plan = new PlanOptions();
+
+  @Option(names = "--format", description = "One of ${COMPLETION-CANDIDATES}.")
+  private Format format = Format.TEXT;
+
+  @Option(names = "--seed", description = "Everything random comes from it; ${DEFAULT-VALUE}.")
+  private long seed = TrialOptions.DEFAULT_SEED;
+
+  @Option(
+      names = "--samples",
+      paramLabel = "COUNT",
+      description = "How many on each route; ${DEFAULT-VALUE}.")
+  private int samples = TrialOptions.DEFAULT_SAMPLES;
+
+  @Option(
+      names = "--concept",
+      paramLabel = "NAME",
+      description = "Only this concept; may be given several times.")
+  private Set<String> concepts = new HashSet<>();
+
+  @Option(names = "--sample", paramLabel = "NUMBER", description = "Only this sample, from 0 on.")
+  private @Nullable Integer sample;
+
+  @Option(
+      names = "--compiled",
+      description = "Try the mappers among the compiled classes; generate none.")
+  private boolean compiled;
+
+  TrialCommand(Console console) {
+    this.console = console;
+  }
+
+  @Override
+  public Integer call() {
+    if (samples < 1 || (sample != null && sample < 0)) {
+      throw new ParameterException(
+          Objects.requireNonNull(spec).commandLine(),
+          "--samples takes a number from 1 on, --sample one from 0 on");
+    }
+    try (ShelfTwin twin = plan.open()) {
+      TrialResult result = run(twin);
+      console
+          .out()
+          .print(
+              format == Format.JSON
+                  ? JsonReport.of(result)
+                  : TrialText.of(result, repeat(), console.style()));
+      return result.held() ? 0 : Main.FOUND;
+    }
+  }
+
+  private TrialResult run(ShelfTwin twin) {
+    List<String> known = twin.plan().concepts().stream().map(concept -> concept.name()).toList();
+    for (String concept : concepts) {
+      if (!known.contains(concept)) {
+        throw new InputException(
+            Place.in("--concept"),
+            "the plan has no concept " + concept,
+            Nearest.remedy(concept, known));
+      }
+    }
+    OptionalInt only = sample == null ? OptionalInt.empty() : OptionalInt.of(sample);
+    TrialOptions options = new TrialOptions(seed, samples, concepts, only);
+    try (ProgressLine progress = new ProgressLine(console)) {
+      return compiled ? twin.trialOfCompiled(options, progress) : twin.trial(options, progress);
+    }
+  }
+
+  private String repeat() {
+    return Console.command() + " trial " + plan.arguments() + (compiled ? " --compiled" : "");
+  }
+}

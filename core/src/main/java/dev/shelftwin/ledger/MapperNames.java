@@ -1,0 +1,33 @@
+package dev.shelftwin.ledger;
+
+import dev.shelftwin.plan.Concept;
+import dev.shelftwin.plan.Layer;
+import java.util.Locale;
+
+/** What generated mappers and their methods are called. */
+public final class MapperNames {
+
+  /** The method that writes a domain object over a row. */
+  public static final String UPDATE = "applyTo";
+
+  private MapperNames() {}
+
+  /** The simple name of the mapper of a concept to an outer layer, such as FiringStoreMapper. */
+  public static String simpleName(Concept concept, Layer layer) {
+    return concept.name() + capital(layer.name()) + "Mapper";
+  }
+
+  /** The same with its package: the outer layer's. */
+  public static String qualifiedName(Concept concept, Layer layer) {
+    return layer.packageName() + "." + simpleName(concept, layer);
+  }
+
+  private static String capital(String word) {
+    return word.substring(0, 1).toUpperCase(Locale.ROOT) + word.substring(1);
+  }
+
+  /** The method that makes a shape, such as toFiringRow. */
+  public static String method(Station to) {
+    return "to" + to.shape().type().simpleName();
+  }
+}

@@ -1,0 +1,60 @@
+package dev.shelftwin.trial;
+
+import dev.shelftwin.shape.Keys;
+import java.util.List;
+import java.util.Objects;
+
+/**
+ * A field that did not arrive as the ledger says.
+ *
+ * @param hop the first hop that changed it, as {@code A->B}
+ * @param field of the hop's target, as {@code Shape.field}
+ * @param kind what happened to it
+ * @param before the value that should have arrived, as text
+ * @param after the value that did, as text
+ * @param sample the number of the first sample that showed it
+ * @param snapshots the smallest sample found, as it was after each hop
+ */
+public record Divergence(
+    String hop,
+    String field,
+    Kind kind,
+    String before,
+    String after,
+    int sample,
+    List<Snapshot> snapshots) {
+
+  /** What happened to a value. */
+  public enum Kind {
+    /** Another value arrived. */
+    CHANGED,
+    /** The value of another field arrived, and its own arrived there. */
+    SWAPPED,
+    /** Nothing arrived. */
+    MISSING,
+    /** Something arrived where nothing was sent. */
+    APPEARED,
+    /** The mapper refused what it had let pass before. */
+    REFUSED,
+    /** The mapper threw something that is no fault. */
+    FAILED;
+
+    /** As reports write it. */
+    public String key() {
+      return Keys.of(this);
+    }
+  }
+
+  public Divergence {
+    Objects.requireNonNull(hop, "hop");
+    Objects.requireNonNull(field, "field");
+    Objects.requireNonNull(kind, "kind");
+    Objects.requireNonNull(before, "before");
+    Objects.requireNonNull(after, "after");
+    snapshots = List.copyOf(snapshots);
+  }
+
+  boolean isSameFailure(Divergence other) {
+    return hop.equals(other.hop) && field.equals(other.field) && kind == other.kind;
+  }
+}

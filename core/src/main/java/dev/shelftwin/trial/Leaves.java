@@ -1,0 +1,172 @@
+package dev.shelftwin.trial;
+
+import dev.shelftwin.shape.Limits;
+import java.math.BigDecimal;
+import java.math.BigInteger;
+import java.net.URI;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.LocalDateTime;
+import java.time.Period;
+import java.time.Year;
+import java.time.YearMonth;
+import java.time.ZoneId;
+import java.time.ZoneOffset;
+import java.time.temporal.ChronoUnit;
+import java.util.Currency;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.UUID;
+import java.util.function.BiFunction;
+import java.util.random.RandomGenerator;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
+
+/** Sample values of the JDK's own types: typical ones, and those at which things go wrong. */
+final class Leaves {
+
+  private static final List<String> EDGE_TEXTS =
+      List.of("", " ", "a", " x ", "Zoë Ångström", "粘土", "🏺", "O'Hara \"q\" \\", "a\nb", "null");
+
+  private static final long SECONDS_OF_A_CENTURY = 3_155_760_000L;
+
+  private static final Map<String, BiFunction<RandomGenerator, Limits, Object>> MAKERS =
+      Map.ofEntries(
+          Map.entry("java.lang.String", Leaves::text),
+          Map.entry("java.lang.Boolean", (random, limits) -> random.nextBoolean()),
+          Map.entry(
+              "java.lang.Byte",
+              (random, limits) -> (byte) whole(random, Byte.MIN_VALUE, Byte.MAX_VALUE)),
+          Map.entry(
+              "java.lang.Short",
+              (random, limits) -> (short) whole(random, Short.MIN_VALUE, Short.MAX_VALUE)),
+          Map.entry(
+              "java.lang.Integer",
+              (random, limits) -> (int) whole(random, Integer.MIN_VALUE, Integer.MAX_VALUE)),
+          Map.entry(
+              "java.lang.Long", (random, limits) -> whole(random, Long.MIN_VALUE, Long.MAX_VALUE)),
+          Map.entry("java.lang.Character", (random, limits) -> (char) ('A' + random.nextInt(58))),
+          Map.entry("java.lang.Float", (random, limits) -> (float) random.nextInt(10_000) / 8),
+          Map.entry("java.lang.Double", (random, limits) -> random.nextDouble(-1e6, 1e6)),
+          Map.entry(
+              "java.math.BigDecimal",
+              (random, limits) ->
+                  BigDecimal.valueOf(random.nextLong(-1_000_000, 1_000_000), random.nextInt(4))),
+          Map.entry(
+              "java.math.BigInteger", (random, limits) -> BigInteger.valueOf(random.nextLong())),
+          Map.entry(
+              "java.util.UUID", (random, limits) -> new UUID(random.nextLong(), random.nextLong())),
+          Map.entry(
+              "java.net.URI",
+              (random, limits) -> URI.create("https://ashfold.example/" + word(random))),
+          Map.entry(
+              "java.util.Locale",
+              (random, limits) -> oneOf(random, List.of(Locale.ROOT, Locale.UK, Locale.JAPAN))),
+          Map.entry(
+              "java.util.Currency",
+              (random, limits) ->
+                  Currency.getInstance(oneOf(random, List.of("GBP", "EUR", "JPY")))),
+          Map.entry(
+              "java.time.ZoneId",
+              (random, limits) ->
+                  ZoneId.of(oneOf(random, List.of("UTC", "Europe/London", "Asia/Kathmandu")))),
+          Map.entry("java.time.Instant", (random, limits) -> instant(random)),
+          Map.entry("java.time.LocalDate", (random, limits) -> dateTime(random).toLocalDate()),
+          Map.entry("java.time.LocalTime", (random, limits) -> dateTime(random).toLocalTime()),
+          Map.entry("java.time.LocalDateTime", (random, limits) -> dateTime(random)),
+          Map.entry(
+              "java.time.OffsetDateTime",
+              (random, limits) -> dateTime(random).atOffset(ZoneOffset.ofHoursMinutes(5, 45))),
+          Map.entry(
+              "java.time.ZonedDateTime",
+              (random, limits) -> dateTime(random).atZone(ZoneId.of("Europe/London"))),
+          Map.entry(
+              "java.time.Duration",
+              (random, limits) -> Duration.ofSeconds(random.nextInt(200_000))),
+          Map.entry(
+              "java.time.Period",
+              (random, limits) ->
+                  Period.of(random.nextInt(3), random.nextInt(12), random.nextInt(28))),
+          Map.entry("java.time.Year", (random, limits) -> Year.of(1990 + random.nextInt(60))),
+          Map.entry(
+              "java.time.YearMonth",
+              (random, limits) -> YearMonth.of(1990 + random.nextInt(60), 1 + random.nextInt(12))));
+
+  /** What a failing value is tried to be replaced with. */
+  private static final Map<String, List<Object>> SIMPLE =
+      Map.of(
+          "java.lang.String", List.of("", "a", "b"),
+          "java.lang.Byte", List.of((byte) 0, (byte) 1, (byte) 2),
+          "java.lang.Short", List.of((short) 0, (short) 1, (short) 2),
+          "java.lang.Integer", List.of(0, 1, 2),
+          "java.lang.Long", List.of(0L, 1L, 2L),
+          "java.lang.Double", List.of(0.0, 1.0, 2.0),
+          "java.math.BigDecimal", List.of(BigDecimal.ZERO, BigDecimal.ONE, new BigDecimal("0.1")),
+          "java.time.LocalDate", List.of(LocalDate.of(2026, 1, 1), LocalDate.of(2026, 1, 2)),
+          "java.time.Instant",
+              List.of(
+                  Instant.parse("2026-01-01T00:00:00Z"), Instant.parse("2026-01-01T00:00:01Z")));
+
+  private Leaves() {}
+
+  /** A sample; empty where the type is not known here. */
+  static Optional<Candidate> make(String qualifiedName, Limits limits, RandomGenerator random) {
+    return Optional.ofNullable(MAKERS.get(qualifiedName))
+        .map(maker -> maker.apply(random, limits))
+        .map(value -> new Candidate(value, smaller(qualifiedName, value)));
+  }
+
+  private static List<Candidate> smaller(String type, Object value) {
+    return SIMPLE.getOrDefault(type, List.of()).stream()
+        .filter(simple -> !simple.equals(value))
+        .map(Candidate::of)
+        .toList();
+  }
+
+  /** Most values are like those of every day; some lie where types end. */
+  private static long whole(RandomGenerator random, long least, long greatest) {
+    return switch (random.nextInt(12)) {
+      case 0 -> least;
+      case 1 -> greatest;
+      case 2 -> -1;
+      case 3 -> 0;
+      default -> 1 + random.nextInt((int) Math.min(1000, greatest));
+    };
+  }
+
+  private static String text(RandomGenerator random, Limits limits) {
+    int longest = limits.length().orElse(300);
+    String text =
+        switch (random.nextInt(6)) {
+          case 0 -> oneOf(random, EDGE_TEXTS);
+          case 1 -> "x".repeat(Math.max(0, longest - 3)) + random.nextInt(100, 1000);
+          default -> word(random);
+        };
+    return text.length() <= longest ? text : text.substring(0, longest);
+  }
+
+  private static String word(RandomGenerator random) {
+    return IntStream.range(0, 3 + random.nextInt(8))
+        .mapToObj(index -> String.valueOf((char) ('a' + random.nextInt(26))))
+        .collect(Collectors.joining());
+  }
+
+  /** Within what every store keeps: whole microseconds, between the years 1970 and 2070. */
+  private static Instant instant(RandomGenerator random) {
+    Instant second = Instant.ofEpochSecond(random.nextLong(SECONDS_OF_A_CENTURY));
+    return random.nextInt(4) == 0
+        ? second
+        : second.plus(random.nextInt(1_000_000), ChronoUnit.MICROS);
+  }
+
+  private static LocalDateTime dateTime(RandomGenerator random) {
+    return LocalDateTime.ofInstant(instant(random), ZoneOffset.UTC);
+  }
+
+  private static <T> T oneOf(RandomGenerator random, List<T> choices) {
+    return choices.get(random.nextInt(choices.size()));
+  }
+}

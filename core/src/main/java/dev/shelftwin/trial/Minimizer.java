@@ -1,0 +1,79 @@
+package dev.shelftwin.trial;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.function.BiFunction;
+
+/** Makes a failing sample simpler, one value at a time, for as long as it fails in the same way. */
+final class Minimizer {
+
+  private static final int MOST_RUNS = 500;
+
+  private final Runner runner;
+  private int runs;
+
+  Minimizer(Runner runner) {
+    this.runner = runner;
+  }
+
+  /** The divergence as the smallest sample found shows it. */
+  Divergence minimize(Sample failing, Run run, Divergence divergence) {
+    Sample smallest = failing;
+    Run shown = run;
+    boolean simpler = true;
+    while (simpler && runs < MOST_RUNS) {
+      simpler = false;
+      for (Sample candidate : simplifications(smallest)) {
+        Run again = again(candidate, divergence);
+        if (!again.divergences().isEmpty()) {
+          smallest = candidate;
+          shown = again;
+          simpler = true;
+          break;
+        }
+      }
+    }
+    Divergence found = sameFailure(shown, divergence).get(0);
+    return new Divergence(
+        found.hop(),
+        found.field(),
+        found.kind(),
+        found.before(),
+        found.after(),
+        divergence.sample(),
+        shown.snapshots());
+  }
+
+  /** The same run with the failure looked for and no other; no divergence where it is gone. */
+  private Run again(Sample candidate, Divergence divergence) {
+    runs++;
+    try {
+      Run run = runner.run(candidate, divergence.sample());
+      return new Run(run.snapshots(), sameFailure(run, divergence));
+    } catch (SampleRefused refused) {
+      return new Run(List.of(), List.of());
+    }
+  }
+
+  private static List<Divergence> sameFailure(Run run, Divergence divergence) {
+    return run.divergences().stream().filter(divergence::isSameFailure).toList();
+  }
+
+  private static List<Sample> simplifications(Sample sample) {
+    List<Sample> all = new ArrayList<>();
+    add(all, sample.start(), sample::withStart);
+    add(all, sample.other(), sample::withOther);
+    add(all, sample.given(), sample::withGiven);
+    return all;
+  }
+
+  private static void add(
+      List<Sample> all,
+      Map<String, Candidate> parts,
+      BiFunction<String, Candidate, Sample> replaced) {
+    parts.forEach(
+        (name, candidate) ->
+            candidate.smaller().forEach(simpler -> all.add(replaced.apply(name, simpler))));
+  }
+}

@@ -1,0 +1,18 @@
+package dev.shelftwin.trial;
+
+import dev.shelftwin.shape.Keys;
+
+/** How a route ended. */
+public enum Outcome {
+  /** Every sample that was accepted came round as the ledger says. */
+  HELD,
+  /** At least one sample diverged. */
+  BROKEN,
+  /** No sample was accepted, so nothing was proved. */
+  REFUSED;
+
+  /** As reports write it. */
+  public String key() {
+    return Keys.of(this);
+  }
+}

@@ -1,0 +1,251 @@
+package dev.shelftwin.trial;
+
+import dev.shelftwin.finding.InputException;
+import dev.shelftwin.plan.Plan;
+import dev.shelftwin.plan.Text;
+import dev.shelftwin.shape.Callable;
+import dev.shelftwin.shape.Limits;
+import dev.shelftwin.shape.Parameter;
+import dev.shelftwin.shape.Place;
+import dev.shelftwin.shape.Shape;
+import dev.shelftwin.shape.Shapes;
+import dev.shelftwin.shape.TypeRef;
+import dev.shelftwin.shape.Visibility;
+import java.lang.reflect.InvocationTargetException;
+import java.lang.reflect.Method;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.SplittableRandom;
+import java.util.random.RandomGenerator;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Makes sample values of any type: the JDK's by its own edges, the users' by the methods that the
+ * plan names, else by whatever makes them.
+ */
+final class ValueSampler {
+
+  private static final int ATTEMPTS = 30;
+  private static final int DEEPEST = 6;
+
+  private final Plan plan;
+  private final Shapes shapes;
+  private final Reflection reflection;
+
+  /** Which maker last made a value that its type accepted. */
+  private final Map<TypeRef, Callable> proven = new HashMap<>();
+
+  ValueSampler(Plan plan, Shapes shapes, Reflection reflection) {
+    this.plan = plan;
+    this.shapes = shapes;
+    this.reflection = reflection;
+  }
+
+  /**
+   * A sample.
+   *
+   * @param mayBeMissing whether nothing is a sample too
+   * @throws SampleRefused where the users' types refuse everything that was tried
+   */
+  Candidate sample(TypeRef type, Limits limits, boolean mayBeMissing, RandomGenerator random)
+      throws SampleRefused {
+    return sample(type, limits, mayBeMissing, random, 0);
+  }
+
+  private Candidate sample(
+      TypeRef type, Limits limits, boolean mayBeMissing, RandomGenerator random, int depth)
+      throws SampleRefused {
+    if (type.isOptional()) {
+      Candidate held = sample(type.present(), limits, true, random, depth);
+      return wrapped(held);
+    }
+    if (mayBeMissing && random.nextInt(4) == 0) {
+      return Candidate.of(null);
+    }
+    Candidate there = there(type.boxed(), limits, random, depth);
+    if (!mayBeMissing) {
+      return there;
+    }
+    List<Candidate> smaller = new ArrayList<>(List.of(Candidate.of(null)));
+    smaller.addAll(there.smaller());
+    return new Candidate(there.value(), smaller);
+  }
+
+  private static Candidate wrapped(Candidate held) {
+    return new Candidate(
+        Optional.ofNullable(held.value()),
+        held.smaller().stream().map(ValueSampler::wrapped).toList());
+  }
+
+  private Candidate there(TypeRef type, Limits limits, RandomGenerator random, int depth)
+      throws SampleRefused {
+    Optional<Text> own = ownMethod(type);
+    if (own.isPresent()) {
+      Candidate simple = Candidate.of(callOwn(own.get(), new SplittableRandom(0)));
+      return new Candidate(callOwn(own.get(), random), List.of(simple));
+    }
+    if (type.isArray() || isCollection(type)) {
+      return elements(type, limits, random, depth);
+    }
+    Optional<Candidate> leaf = Leaves.make(type.qualifiedName(), limits, random);
+    if (leaf.isPresent()) {
+      return leaf.get();
+    }
+    Shape shape =
+        shapes
+            .find(type)
+            .filter(found -> depth < DEEPEST)
+            .orElseThrow(() -> new SampleRefused("no sample of " + type + " can be made"));
+    if (!shape.constants().isEmpty()) {
+      return constant(shape, random);
+    }
+    return made(shape, limits, random, depth);
+  }
+
+  private static boolean isCollection(TypeRef type) {
+    return type.packageName().equals("java.util") && type.arguments().size() == 1;
+  }
+
+  private Candidate elements(TypeRef type, Limits limits, RandomGenerator random, int depth)
+      throws SampleRefused {
+    if (type.isArray()) {
+      throw new SampleRefused("no sample of the array " + type + " can be made");
+    }
+    List<@Nullable Object> values = new ArrayList<>();
+    for (int count = random.nextInt(4); count > 0; count--) {
+      values.add(sample(type.arguments().get(0), limits, false, random, depth + 1).value());
+    }
+    return switch (type.name()) {
+      case "List", "Collection" -> new Candidate(values, List.of(Candidate.of(List.of())));
+      case "Set" -> Candidate.of(new LinkedHashSet<>(values));
+      default -> throw new SampleRefused("no sample of " + type + " can be made");
+    };
+  }
+
+  private Candidate constant(Shape shape, RandomGenerator random) {
+    Object[] constants = reflection.load(shape.type()).getEnumConstants();
+    Object chosen = constants[random.nextInt(constants.length)];
+    List<Candidate> smaller = new ArrayList<>();
+    for (Object constant : constants) {
+      if (constant == chosen) {
+        break;
+      }
+      smaller.add(Candidate.of(constant));
+    }
+    return new Candidate(chosen, smaller);
+  }
+
+  private Candidate made(Shape shape, Limits limits, RandomGenerator random, int depth)
+      throws SampleRefused {
+    List<Callable> makers = makers(shape);
+    String reason = "nothing public makes it";
+    for (int attempt = 0; attempt < ATTEMPTS && !makers.isEmpty(); attempt++) {
+      Callable maker = makers.get(attempt % makers.size());
+      try {
+        Candidate made = made(maker, limits, random, depth);
+        proven.put(shape.type(), maker);
+        return made;
+      } catch (SampleRefused refused) {
+        reason = refused.getMessage();
+      }
+    }
+    throw new SampleRefused(
+        "no sample of " + shape + " can be made (" + reason + "); name a method below 'samples'");
+  }
+
+  private List<Callable> makers(Shape shape) {
+    @Nullable Callable first = proven.get(shape.type());
+    return shape.makers().stream()
+        .filter(maker -> maker.visibility() == Visibility.PUBLIC)
+        .sorted(Comparator.comparing(maker -> !maker.equals(first)))
+        .toList();
+  }
+
+  private Candidate made(Callable maker, Limits limits, RandomGenerator random, int depth)
+      throws SampleRefused {
+    List<Candidate> arguments = new ArrayList<>();
+    for (Parameter parameter : maker.parameters()) {
+      arguments.add(sample(parameter.type(), limits, false, random, depth + 1));
+    }
+    Object value = make(maker, arguments);
+    return new Candidate(value, smaller(maker, arguments));
+  }
+
+  private List<Candidate> smaller(Callable maker, List<Candidate> arguments) {
+    List<Candidate> smaller = new ArrayList<>();
+    for (int index = 0; index < arguments.size(); index++) {
+      for (Candidate simpler : arguments.get(index).smaller()) {
+        List<Candidate> changed = new ArrayList<>(arguments);
+        changed.set(index, simpler);
+        try {
+          smaller.add(Candidate.of(make(maker, changed)));
+        } catch (SampleRefused tooSimple) {
+          // The type does not accept it, so it is no candidate.
+        }
+      }
+    }
+    return smaller;
+  }
+
+  private Object make(Callable maker, List<Candidate> arguments) throws SampleRefused {
+    List<@Nullable Object> values = new ArrayList<>();
+    arguments.forEach(argument -> values.add(argument.value()));
+    try {
+      @Nullable Object made = reflection.make(maker, values);
+      if (made == null) {
+        throw new SampleRefused(maker.label() + " gave null");
+      }
+      return made;
+    } catch (InvocationTargetException thrown) {
+      throw new SampleRefused(maker.label() + ": " + Reflection.cause(thrown).getMessage());
+    }
+  }
+
+  private Optional<Text> ownMethod(TypeRef type) {
+    return Optional.ofNullable(plan.samples().get(type.simpleName()))
+        .or(() -> Optional.ofNullable(plan.samples().get(type.qualifiedName())));
+  }
+
+  private @Nullable Object callOwn(Text method, RandomGenerator random) {
+    int dot = method.value().lastIndexOf('.');
+    Place at = method.at();
+    Method found =
+        Reflection.methods(
+                reflection.load(shapes.find(method.value().substring(0, dot)).orElseThrow().type()),
+                method.value().substring(dot + 1))
+            .stream()
+            .filter(ValueSampler::isUsable)
+            .findFirst()
+            .orElseThrow(
+                () ->
+                    new InputException(
+                        at,
+                        method + " takes something other than a RandomGenerator",
+                        "let it take a java.util.random.RandomGenerator, or nothing"));
+    try {
+      Object[] arguments = found.getParameterCount() == 0 ? new Object[0] : new Object[] {random};
+      @Nullable Object made = reflection.invoke(found, null, arguments);
+      return made instanceof Collection<?> all ? pick(all, random) : made;
+    } catch (InvocationTargetException thrown) {
+      Throwable cause = Reflection.cause(thrown);
+      throw new InputException(
+          at, method + " failed: " + cause, "let it make a sample whatever it is given");
+    }
+  }
+
+  private static @Nullable Object pick(Collection<?> all, RandomGenerator random) {
+    return List.copyOf(all).get(random.nextInt(all.size()));
+  }
+
+  private static boolean isUsable(Method method) {
+    return method.getParameterCount() == 0
+        || (method.getParameterCount() == 1
+            && method.getParameterTypes()[0].isAssignableFrom(SplittableRandom.class));
+  }
+}

@@ -1,0 +1,99 @@
+package dev.shelftwin.report;
+
+import dev.shelftwin.finding.Finding;
+import dev.shelftwin.finding.InputError;
+import dev.shelftwin.finding.Remedy;
+import dev.shelftwin.finding.Severity;
+import dev.shelftwin.shape.Place;
+import java.util.List;
+import java.util.stream.Collectors;
+
+/** Findings and errors of the input as text for people. */
+public final class FindingText {
+
+  private FindingText() {}
+
+  /** Every finding with its place and remedies, and how many there are. */
+  public static String of(List<Finding> findings, Style style) {
+    String all = findings.stream().map(finding -> of(finding, style)).collect(Collectors.joining());
+    return all + summary(findings, style) + "\n";
+  }
+
+  /** What is wrong with the input, each with its place and what to do. */
+  public static String ofErrors(List<InputError> errors, Style style) {
+    return errors.stream()
+        .map(
+            error ->
+                place(error.at(), style)
+                    + "  "
+                    + style.bad(error.message())
+                    + "\n  "
+                    + error.remedy()
+                    + "\n")
+        .collect(Collectors.joining("\n"));
+  }
+
+  private static String of(Finding finding, Style style) {
+    StringBuilder text = new StringBuilder();
+    text.append(severity(finding, style)).append("  ").append(style.strong(finding.rule().key()));
+    text.append("  ").append(finding.concept());
+    finding.hop().ifPresent(hop -> text.append("  ").append(hop));
+    text.append('\n').append(place(finding.at(), style));
+    text.append("  ").append(finding.message()).append('\n');
+    finding.remedies().forEach(remedy -> text.append(remedy(remedy, style)));
+    return text.append('\n').toString();
+  }
+
+  private static String remedy(Remedy remedy, Style style) {
+    String advice = "  · " + remedy.advice();
+    return remedy
+        .row()
+        .map(row -> advice + ":\n      " + style.good(row) + "\n")
+        .orElse(advice + "\n");
+  }
+
+  private static String place(Place at, Style style) {
+    String place = "  " + style.faint(at.toString()) + "\n";
+    if (at.line() == 0) {
+      return place;
+    }
+    String number = String.valueOf(at.line());
+    String margin = "  " + " ".repeat(number.length()) + " | ";
+    String before = at.text().substring(0, Math.min(at.column() - 1, at.text().length()));
+    return place
+        + "  "
+        + style.faint(number + " | ")
+        + at.text()
+        + "\n"
+        + style.faint(margin)
+        + before.replaceAll("[^\t]", " ")
+        + style.bad("^")
+        + "\n";
+  }
+
+  private static String severity(Finding finding, Style style) {
+    String key = finding.severity().key();
+    return switch (finding.severity()) {
+      case ERROR -> style.bad(key);
+      case WARNING -> style.doubtful(key);
+      case NOTE -> style.strong(key);
+    };
+  }
+
+  private static String summary(List<Finding> findings, Style style) {
+    if (findings.isEmpty()) {
+      return style.good("Nothing found:") + " every field is accounted for.";
+    }
+    long errors = count(findings, Severity.ERROR);
+    long warnings = count(findings, Severity.WARNING);
+    return counted(errors, "error") + ", " + counted(warnings, "warning");
+  }
+
+  static long count(List<Finding> findings, Severity severity) {
+    return findings.stream().filter(finding -> finding.severity() == severity).count();
+  }
+
+  static String counted(long count, String what) {
+    return count + " " + what + (count == 1 ? "" : "s");
+  }
+}

@@ -1,0 +1,143 @@
+package dev.shelftwin.report;
+
+import com.fasterxml.jackson.core.JsonProcessingException;
+import com.fasterxml.jackson.databind.ObjectMapper;
+import com.fasterxml.jackson.databind.SerializationFeature;
+import dev.shelftwin.convert.Conversion;
+import dev.shelftwin.convert.Loss;
+import dev.shelftwin.finding.Finding;
+import dev.shelftwin.finding.Remedy;
+import dev.shelftwin.finding.Severity;
+import dev.shelftwin.ledger.ConceptLedger;
+import dev.shelftwin.ledger.Entry;
+import dev.shelftwin.ledger.HopLedger;
+import dev.shelftwin.ledger.Ledger;
+import dev.shelftwin.plan.Given;
+import dev.shelftwin.shape.Field;
+import dev.shelftwin.shape.Place;
+import dev.shelftwin.trial.Divergence;
+import dev.shelftwin.trial.RouteResult;
+import dev.shelftwin.trial.TrialResult;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import org.jspecify.annotations.Nullable;
+
+/** Results as JSON (RFC 8259) for other programs; the names of the keys are a contract. */
+public final class JsonReport {
+
+  private static final ObjectMapper MAPPER =
+      new ObjectMapper().enable(SerializationFeature.INDENT_OUTPUT);
+
+  private JsonReport() {}
+
+  /** The ledger as one document. */
+  public static String of(Ledger ledger) {
+    return write(
+        object(
+            "plan", ledger.plan().name(),
+            "concepts", ledger.concepts().stream().map(JsonReport::concept).toList()));
+  }
+
+  /** Findings as one document. */
+  public static String of(String plan, List<Finding> findings) {
+    return write(
+        object(
+            "plan", plan,
+            "findings", findings.stream().map(JsonReport::finding).toList(),
+            "errors", FindingText.count(findings, Severity.ERROR),
+            "warnings", FindingText.count(findings, Severity.WARNING)));
+  }
+
+  /** The results of a trial as one document. */
+  public static String of(TrialResult result) {
+    return write(
+        object(
+            "plan", result.plan(),
+            "seed", result.seed(),
+            "routes", result.routes().stream().map(JsonReport::route).toList()));
+  }
+
+  private static Map<String, @Nullable Object> concept(ConceptLedger concept) {
+    return object(
+        "name", concept.name(), "hops", concept.hops().stream().map(JsonReport::hop).toList());
+  }
+
+  private static Map<String, @Nullable Object> hop(HopLedger hop) {
+    return object(
+        "from", hop.hop().from().label(),
+        "to", hop.hop().to().label(),
+        "entries", hop.entries().stream().map(JsonReport::entry).toList());
+  }
+
+  private static Map<String, @Nullable Object> entry(Entry entry) {
+    return object(
+        "sources", entry.sources().stream().map(Field::name).toList(),
+        "target", entry.target().map(Field::name).orElse(null),
+        "account", entry.account().key(),
+        "loss",
+            entry.conversion().map(Conversion::losses).stream()
+                .flatMap(losses -> losses.stream())
+                .map(Loss::key)
+                .toList(),
+        "reason", entry.reason().or(() -> entry.given().map(Given::label)).orElse(null));
+  }
+
+  private static Map<String, @Nullable Object> finding(Finding finding) {
+    return object(
+        "rule", finding.rule().key(),
+        "severity", finding.severity().key(),
+        "concept", finding.concept(),
+        "hop", finding.hop().orElse(null),
+        "field", finding.field().orElse(null),
+        "message", finding.message(),
+        "remedies", finding.remedies().stream().map(JsonReport::remedy).toList(),
+        "at", place(finding.at()));
+  }
+
+  private static String remedy(Remedy remedy) {
+    return remedy.row().map(row -> remedy.advice() + ": " + row).orElse(remedy.advice());
+  }
+
+  private static Map<String, @Nullable Object> place(Place at) {
+    return object(
+        "file", at.file(),
+        "line", at.line() == 0 ? null : at.line(),
+        "column", at.line() == 0 ? null : at.column());
+  }
+
+  private static Map<String, @Nullable Object> route(RouteResult route) {
+    return object(
+        "concept", route.concept(),
+        "route", route.route(),
+        "samples", route.samples(),
+        "refused", route.refused(),
+        "outcome", route.outcome().key(),
+        "divergences", route.divergences().stream().map(JsonReport::divergence).toList());
+  }
+
+  private static Map<String, @Nullable Object> divergence(Divergence divergence) {
+    return object(
+        "hop", divergence.hop(),
+        "field", divergence.field(),
+        "kind", divergence.kind().key(),
+        "before", divergence.before(),
+        "after", divergence.after());
+  }
+
+  private static Map<String, @Nullable Object> object(@Nullable Object... keysAndValues) {
+    Map<String, @Nullable Object> object = new LinkedHashMap<>();
+    for (int index = 0; index < keysAndValues.length; index += 2) {
+      object.put(String.valueOf(keysAndValues[index]), keysAndValues[index + 1]);
+    }
+    return object;
+  }
+
+  private static String write(Map<String, @Nullable Object> document) {
+    try {
+      return MAPPER.writeValueAsString(document) + "\n";
+    } catch (JsonProcessingException impossible) {
+      throw new IllegalStateException(impossible);
+    }
+  }
+}

@@ -1,0 +1,198 @@
+package dev.shelftwin.report;
+
+import com.github.freva.asciitable.AsciiTable;
+import com.github.freva.asciitable.Column;
+import com.github.freva.asciitable.HorizontalAlign;
+import com.github.freva.asciitable.OverflowBehaviour;
+import dev.shelftwin.convert.Loss;
+import dev.shelftwin.ledger.Account;
+import dev.shelftwin.ledger.ConceptLedger;
+import dev.shelftwin.ledger.Entry;
+import dev.shelftwin.ledger.HopLedger;
+import dev.shelftwin.ledger.Ledger;
+import dev.shelftwin.ledger.Station;
+import dev.shelftwin.plan.Given;
+import dev.shelftwin.plan.Layer;
+import dev.shelftwin.shape.Field;
+import dev.shelftwin.shape.Role;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.regex.Pattern;
+import java.util.stream.Collectors;
+
+/** The ledger as tables for people: one for each concept, a row for each field. */
+public final class LedgerTable {
+
+  /** Columns of text; what a terminal of usual width shows. */
+  private static final int WIDTH = 120;
+
+  private static final int DOMAIN_WIDTH = 28;
+
+  private static final Pattern FAULTS = Pattern.compile("\\b(lost|unfilled)\\b");
+
+  private LedgerTable() {}
+
+  /** All tables, at most 120 columns wide. */
+  public static String of(Ledger ledger, Style style) {
+    String tables =
+        ledger.concepts().stream()
+            .map(concept -> of(concept, style))
+            .collect(Collectors.joining("\n"));
+    return tables + "\n→ out of the domain  ← into it  ⇄ both ways\n";
+  }
+
+  private static String of(ConceptLedger concept, Style style) {
+    List<Layer> layers = concept.outer().stream().map(Station::layer).distinct().toList();
+    List<Column> columns = new ArrayList<>();
+    Station domain = concept.domain();
+    columns.add(column(domain.layer().name() + ": " + domain, DOMAIN_WIDTH));
+    int rest = (WIDTH - DOMAIN_WIDTH - 2 - layers.size()) / Math.max(1, layers.size());
+    layers.forEach(layer -> columns.add(column(header(concept, layer), rest)));
+    List<List<String>> rows = rows(concept, layers);
+    String[][] cells =
+        rows.stream().map(row -> row.toArray(String[]::new)).toArray(String[][]::new);
+    String table =
+        AsciiTable.builder()
+            .border(AsciiTable.BASIC_ASCII)
+            .data(columns.toArray(Column[]::new), cells)
+            .asString();
+    String marked = FAULTS.matcher(table).replaceAll(match -> style.bad(match.group()));
+    return style.strong(concept.name()) + "\n" + marked + "\n";
+  }
+
+  private static Column column(String header, int width) {
+    return new Column()
+        .header(header)
+        .headerAlign(HorizontalAlign.LEFT)
+        .dataAlign(HorizontalAlign.LEFT)
+        .maxWidth(width, OverflowBehaviour.NEWLINE);
+  }
+
+  private static String header(ConceptLedger concept, Layer layer) {
+    return concept.outer().stream()
+        .filter(station -> station.layer().equals(layer))
+        .map(station -> station + direction(station))
+        .collect(Collectors.joining(", ", layer.name() + ": ", ""));
+  }
+
+  private static String direction(Station station) {
+    return station.role() == Role.TRANSFER ? " (" + station.use().direction().key() + ")" : "";
+  }
+
+  private static List<List<String>> rows(ConceptLedger concept, List<Layer> layers) {
+    Map<String, Map<Layer, List<String>>> rows = new LinkedHashMap<>();
+    for (Field field : concept.domain().shape().fields()) {
+      if (isKnown(concept, field)) {
+        rows.put(field.name() + "  " + field.type(), new LinkedHashMap<>());
+      }
+    }
+    for (Station outer : concept.outer()) {
+      Map<String, Cell> cells = new LinkedHashMap<>();
+      concept.hop(concept.domain(), outer).ifPresent(hop -> collect(hop, cells));
+      concept.hop(outer, concept.domain()).ifPresent(hop -> collect(hop, cells));
+      cells.forEach(
+          (row, cell) ->
+              rows.computeIfAbsent(row, key -> new LinkedHashMap<>())
+                  .computeIfAbsent(outer.layer(), key -> new ArrayList<>())
+                  .add(cell.text(outer, isAlone(concept, outer))));
+    }
+    List<List<String>> table = new ArrayList<>();
+    rows.forEach(
+        (name, byLayer) -> {
+          List<String> row = new ArrayList<>(List.of(name.startsWith("·") ? "" : name));
+          layers.forEach(
+              layer -> row.add(String.join("\n", byLayer.getOrDefault(layer, List.of()))));
+          table.add(row);
+        });
+    return table;
+  }
+
+  private static boolean isAlone(ConceptLedger concept, Station outer) {
+    return concept.outer().stream().filter(station -> station.layer().equals(outer.layer())).count()
+        == 1;
+  }
+
+  private static boolean isKnown(ConceptLedger concept, Field field) {
+    return concept.hops().stream()
+        .flatMap(hop -> hop.entries().stream())
+        .anyMatch(
+            entry -> entry.sources().contains(field) || entry.target().equals(Optional.of(field)));
+  }
+
+  private static void collect(HopLedger hop, Map<String, Cell> cells) {
+    boolean inward = hop.hop().inward();
+    for (Entry entry : hop.entries()) {
+      Optional<Field> source = entry.source();
+      Optional<Field> inside = inward ? entry.target() : source;
+      Optional<Field> outside = inward ? source : entry.target();
+      String row =
+          inside
+              .map(field -> field.name() + "  " + field.type())
+              .orElseGet(() -> "·" + outside.map(Field::name).orElse(""));
+      Cell cell = cells.computeIfAbsent(row, key -> new Cell());
+      outside.ifPresent(cell::names);
+      cell.add(inward, account(entry));
+    }
+  }
+
+  private static String account(Entry entry) {
+    String account = entry.account().key();
+    if (entry.isMismatch()) {
+      return account + ": types do not fit";
+    }
+    String how =
+        switch (entry.account()) {
+          case CONVERTED -> entry.conversion().map(way -> way + losses(entry)).orElse("");
+          case GIVEN -> entry.given().map(Given::label).orElse("");
+          default -> entry.reason().orElse("");
+        };
+    return how.isEmpty() ? account : account + ": " + how;
+  }
+
+  private static String losses(Entry entry) {
+    String losses =
+        entry.conversion().stream()
+            .flatMap(way -> way.losses().stream())
+            .map(Loss::key)
+            .collect(Collectors.joining(", "));
+    return losses.isEmpty() ? "" : " (may lose " + losses + ")";
+  }
+
+  /** What one shape does with one field, outward and inward. */
+  private static final class Cell {
+
+    private String field = "";
+    private String out = "";
+    private String in = "";
+
+    void names(Field outside) {
+      field = outside.name() + "  " + outside.type();
+    }
+
+    void add(boolean inward, String account) {
+      if (inward) {
+        in = account;
+      } else {
+        out = account;
+      }
+    }
+
+    String text(Station station, boolean alone) {
+      String name = alone ? field : field.isEmpty() ? station.label() : station + "." + field;
+      String accounts;
+      if (out.equals(in)) {
+        accounts = "⇄ " + out;
+      } else {
+        String arrow = in.isEmpty() ? "" : "← " + in;
+        accounts = out.isEmpty() ? arrow : ("→ " + out + "\n" + arrow).strip();
+      }
+      boolean plain = accounts.substring(2).equals(Account.CARRIED.key());
+      return name.isEmpty()
+          ? accounts
+          : name + (plain ? "  " : "\n  ") + accounts.replace("\n", "\n  ");
+    }
+  }
+}
