@@ -1,7 +1,27 @@
 package dev.shelftwin.cli;
 
+import dev.shelftwin.ShelfTwin;
+import dev.shelftwin.finding.Finding;
+import dev.shelftwin.generate.SourceFile;
+import dev.shelftwin.ledger.Ledger;
+import dev.shelftwin.report.FindingText;
+import dev.shelftwin.report.LedgerTable;
+import dev.shelftwin.report.Style;
+import dev.shelftwin.report.TrialText;
+import dev.shelftwin.trial.Divergence;
+import dev.shelftwin.trial.TrialOptions;
+import dev.shelftwin.trial.TrialResult;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Objects;
 import java.util.concurrent.Callable;
+import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Command;
+import picocli.CommandLine.Option;
 
 /** Shows the whole job on the example. */
 @Command(
@@ -12,13 +32,123 @@ final class DemoCommand implements Callable<Integer> {
 
   private final Console console;
 
+  @Option(
+      names = "--to",
+      paramLabel = "DIR",
+      description = "Leave both variants in this folder, to go on with.")
+  private @Nullable Path to;
+
   DemoCommand(Console console) {
     this.console = console;
   }
 
   @Override
-  public Integer call() {
-    console.out().println();
-    return 0;
+  public Integer call() throws IOException {
+    if (to != null) {
+      return show(to) ? 0 : Main.FOUND;
+    }
+    Path folder = Files.createTempDirectory("shelf-twin-demo");
+    try {
+      return show(folder) ? 0 : Main.FOUND;
+    } finally {
+      delete(folder);
+    }
+  }
+
+  private boolean show(Path folder) {
+    title("The kiln cooperative: two concepts in three layers, as they should be");
+    boolean clean = clean(folder);
+    title("The same with " + Flaw.ALL.size() + " mistakes planted");
+    Flaw.ALL.forEach(flaw -> line("  · " + flaw.title()));
+    boolean caught = flawed(folder);
+    line("");
+    line(
+        to == null
+            ? "'demo --to DIR' leaves both variants in a folder, to go on with."
+            : "Both variants are in " + to + ".");
+    return clean && caught;
+  }
+
+  private boolean clean(Path folder) {
+    Path plan = KilnExample.write(folder.resolve("clean"), List.of());
+    try (ShelfTwin twin = ShelfTwin.open(plan)) {
+      Ledger ledger = twin.ledger();
+      stage("ledger", "what becomes of every field");
+      line(LedgerTable.summary(ledger, style()));
+      stage("check", "what is wrong");
+      List<Finding> findings = twin.check();
+      line(FindingText.of(findings, style()));
+      stage("generate", "the mappers");
+      List<SourceFile> mappers = twin.generate().files();
+      mappers.forEach(
+          mapper -> line(mapper.qualifiedName() + "  " + mapper.text().lines().count() + " lines"));
+      stage("trial", "sampled values through the mappers, compared after every hop");
+      TrialResult trial = twin.trial(TrialOptions.defaults());
+      line(TrialText.of(trial, repeat(plan), style()));
+      return findings.isEmpty() && trial.held();
+    }
+  }
+
+  private boolean flawed(Path folder) {
+    Path plan = KilnExample.write(folder.resolve("flawed"), Flaw.ALL);
+    try (ShelfTwin twin = ShelfTwin.open(plan)) {
+      stage("check", "what is wrong");
+      List<Finding> findings = twin.check();
+      line(FindingText.of(findings, style()).replace(folder + "/", ""));
+      stage("trial", "what no reading of declarations can see");
+      TrialResult trial = twin.trial(TrialOptions.defaults());
+      line(TrialText.of(trial, repeat(plan), style()).replace(folder + "/", ""));
+      title("Who noticed");
+      boolean all = true;
+      for (Flaw flaw : Flaw.ALL) {
+        boolean caught = evidence(flaw, findings, trial).anyMatch(flaw.evidence()::equals);
+        String verdict = caught ? style().good("noticed") : style().bad("missed ");
+        line("  " + verdict + "  by " + flaw.stage() + ": " + flaw.evidence());
+        all &= caught;
+      }
+      return all;
+    }
+  }
+
+  private static Stream<String> evidence(Flaw flaw, List<Finding> findings, TrialResult trial) {
+    return flaw.stage().equals("check")
+        ? findings.stream().map(finding -> finding.rule().key() + " " + finding.field().orElse(""))
+        : trial.routes().stream()
+            .flatMap(route -> route.divergences().stream())
+            .map(DemoCommand::evidence);
+  }
+
+  private static String evidence(Divergence divergence) {
+    return divergence.hop() + " " + divergence.field();
+  }
+
+  private static String repeat(Path plan) {
+    return Console.command() + " trial " + plan;
+  }
+
+  private void title(String text) {
+    line("");
+    line(style().strong("== " + text + " =="));
+  }
+
+  private void stage(String command, String what) {
+    line("");
+    line(style().strong(command) + style().faint(": " + what));
+  }
+
+  private Style style() {
+    return console.style();
+  }
+
+  private void line(String text) {
+    console.out().println(text.stripTrailing());
+  }
+
+  private static void delete(Path folder) throws IOException {
+    try (Stream<Path> files = Files.walk(folder)) {
+      for (Path file : files.sorted(Comparator.reverseOrder()).toList()) {
+        Files.delete(Objects.requireNonNull(file));
+      }
+    }
   }
 }

@@ -15,7 +15,7 @@ final class ValueUnwrapping implements Strategy {
         .map(
             object ->
                 new Step(
-                    "its " + object.reader().name(),
+                    object.reader().name() + "()",
                     from,
                     object.reader().type(),
                     new Form.Read(object.reader()),

@@ -17,22 +17,26 @@ import dev.shelftwin.ledger.Station;
 import dev.shelftwin.plan.Given;
 import dev.shelftwin.runtime.Intake;
 import dev.shelftwin.shape.Access;
+import dev.shelftwin.shape.Callable;
 import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.FieldRole;
 import dev.shelftwin.shape.Parameter;
 import dev.shelftwin.shape.Role;
 import dev.shelftwin.shape.TypeRef;
 import java.util.ArrayList;
-import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
-import java.util.stream.Collectors;
+import java.util.regex.Pattern;
 import javax.lang.model.element.Modifier;
 
 /** Writes the methods of one hop: for one object, for a list, and for an update in place. */
 final class HopMethods {
+
+  /** Characters of a call that still fit on one line with what stands around it. */
+  private static final int LONGEST_CALL = 72;
+
+  private static final Pattern PACKAGE = Pattern.compile("\\b([a-z][a-z0-9_]*\\.)+(?=[A-Z])");
 
   private final ConceptLedger concept;
   private final HopLedger ledger;
@@ -70,7 +74,6 @@ final class HopMethods {
     MethodSpec.Builder method =
         MethodSpec.methodBuilder(MapperNames.method(hop.to()))
             .addModifiers(Modifier.PUBLIC)
-            .addJavadoc("$L", doc("Makes a " + hop.to().shape() + " of a " + hop.from().shape()))
             .returns(JavaNames.of(hop.to().shape().type()))
             .addParameter(JavaNames.of(hop.from().shape().type()), source)
             .addParameters(parameters())
@@ -97,7 +100,7 @@ final class HopMethods {
     MethodSpec.Builder method =
         MethodSpec.methodBuilder(MapperNames.UPDATE)
             .addModifiers(Modifier.PUBLIC)
-            .addJavadoc("$L", doc("Writes a " + hop.from().shape() + " over a " + hop.to().shape()))
+            .addJavadoc("Writes what the domain knows over a row; the rest of the row stays.")
             .addParameter(JavaNames.of(hop.to().shape().type()), target)
             .addParameter(JavaNames.of(hop.from().shape().type()), source)
             .addParameters(parameters())
@@ -113,34 +116,11 @@ final class HopMethods {
     ClassName list = ClassName.get(List.class);
     return MethodSpec.methodBuilder(one + "List")
         .addModifiers(Modifier.PUBLIC)
-        .addJavadoc(
-            "Makes a $L of each $L, in the same order.", hop.to().shape(), hop.from().shape())
         .returns(ParameterizedTypeName.get(list, JavaNames.of(hop.to().shape().type())))
         .addParameter(
             ParameterizedTypeName.get(list, JavaNames.of(hop.from().shape().type())), many)
         .addStatement("return $L.stream().map(this::$L).toList()", many, one)
         .build();
-  }
-
-  /** The first sentence, then what stays behind and why. */
-  private String doc(String sentence) {
-    Map<String, List<String>> byReason = new LinkedHashMap<>();
-    for (Entry entry : ledger.entries()) {
-      if (entry.account() == Account.STAYS) {
-        String name = entry.source().or(entry::target).map(Field::name).orElse("");
-        byReason
-            .computeIfAbsent(entry.reason().orElse(""), reason -> new ArrayList<>())
-            .add("{@code " + name + "}");
-      }
-    }
-    String stays =
-        byReason.entrySet().stream()
-            .map(said -> "\n  <li>" + String.join(", ", said.getValue()) + ": " + said.getKey())
-            .map(line -> line.replace("*/", "*&#47;"))
-            .collect(Collectors.joining());
-    return sentence
-        + "."
-        + (stays.isEmpty() ? "" : "\n\n<p>Left alone:\n\n<ul>" + stays + "\n</ul>");
   }
 
   /** Entries whose value is a parameter of the method. */
@@ -246,7 +226,7 @@ final class HopMethods {
       if (!usesIntake) {
         return call;
       }
-      return CodeBlock.of("$L.make($>$>\n() -> $L$<$<)", intake, call);
+      return CodeBlock.of("$L.make(\n() -> $L)", intake, call);
     }
 
     CodeBlock write(Entry entry) {
@@ -255,14 +235,23 @@ final class HopMethods {
     }
 
     private CodeBlock call() {
-      var maker = ledger.maker().orElseThrow();
+      Callable maker = ledger.maker().orElseThrow();
       List<CodeBlock> arguments = maker.parameters().stream().map(this::argument).toList();
-      String gap = arguments.size() > 2 ? "\n" : "";
-      CodeBlock joined = CodeBlock.join(arguments, gap.isEmpty() ? ", " : ",\n");
-      return maker.isConstructor()
-          ? CodeBlock.of("new $T($>$>" + gap + "$L$<$<)", JavaNames.of(maker.owner()), joined)
-          : CodeBlock.of(
-              "$T.$L($>$>" + gap + "$L$<$<)", JavaNames.raw(maker.owner()), maker.name(), joined);
+      CodeBlock name =
+          maker.isConstructor()
+              ? CodeBlock.of("new $T", JavaNames.of(maker.owner()))
+              : CodeBlock.of("$T.$L", JavaNames.raw(maker.owner()), maker.name());
+      CodeBlock line = CodeBlock.join(arguments, ", ");
+      if (length(name) + length(line) <= LONGEST_CALL) {
+        return CodeBlock.of("$L($L)", name, line);
+      }
+      // A statement indents its first break by itself; a call inside another needs its own.
+      CodeBlock list = CodeBlock.join(arguments, ",\n");
+      return CodeBlock.of(usesIntake ? "$L($>$>\n$L$<$<)" : "$L(\n$L)", name, list);
+    }
+
+    private static int length(CodeBlock code) {
+      return PACKAGE.matcher(code.toString()).replaceAll("").length();
     }
 
     private CodeBlock argument(Parameter parameter) {

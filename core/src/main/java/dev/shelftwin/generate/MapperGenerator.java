@@ -89,10 +89,11 @@ public final class MapperGenerator {
         TypeSpec.classBuilder(name)
             .addModifiers(Modifier.PUBLIC, Modifier.FINAL)
             .addJavadoc(
-                "Carries $L between the layers $L and $L.",
+                "Carries $L between the layers $L and $L.$L",
                 concept.name(),
                 concept.domain().layer().name(),
-                layer.name());
+                layer.name(),
+                new LeftAlone(hops).javadoc());
     for (HopLedger hop : hops) {
       for (MethodSpec method : new HopMethods(concept, hop).write()) {
         type.addMethod(method);

@@ -16,6 +16,7 @@ import dev.shelftwin.plan.Layer;
 import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.Role;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -42,6 +43,28 @@ public final class LedgerTable {
             .map(concept -> of(concept, style))
             .collect(Collectors.joining("\n"));
     return tables + "\n→ out of the domain  ← into it  ⇄ both ways\n";
+  }
+
+  /** How many accounts of each kind there are. */
+  public static String summary(Ledger ledger, Style style) {
+    List<HopLedger> hops =
+        ledger.concepts().stream().flatMap(concept -> concept.hops().stream()).toList();
+    List<Entry> entries = hops.stream().flatMap(hop -> hop.entries().stream()).toList();
+    String kinds =
+        Arrays.stream(Account.values())
+            .map(account -> counted(entries, account, style))
+            .filter(text -> !text.isEmpty())
+            .collect(Collectors.joining(", "));
+    return entries.size() + " accounts on " + hops.size() + " hops: " + kinds;
+  }
+
+  private static String counted(List<Entry> entries, Account account, Style style) {
+    long count = entries.stream().filter(entry -> entry.account() == account).count();
+    String text = count + " " + account.key();
+    if (account.isFault()) {
+      return count == 0 ? style.good("none " + account.key()) : style.bad(text);
+    }
+    return count == 0 ? "" : text;
   }
 
   private static String of(ConceptLedger concept, Style style) {
@@ -83,10 +106,10 @@ public final class LedgerTable {
   }
 
   private static List<List<String>> rows(ConceptLedger concept, List<Layer> layers) {
-    Map<String, Map<Layer, List<String>>> rows = new LinkedHashMap<>();
+    Map<String, Map<Layer, Map<String, List<String>>>> rows = new LinkedHashMap<>();
     for (Field field : concept.domain().shape().fields()) {
       if (isKnown(concept, field)) {
-        rows.put(field.name() + "  " + field.type(), new LinkedHashMap<>());
+        rows.put(rowOf(field), new LinkedHashMap<>());
       }
     }
     for (Station outer : concept.outer()) {
@@ -96,18 +119,33 @@ public final class LedgerTable {
       cells.forEach(
           (row, cell) ->
               rows.computeIfAbsent(row, key -> new LinkedHashMap<>())
-                  .computeIfAbsent(outer.layer(), key -> new ArrayList<>())
-                  .add(cell.text(outer, isAlone(concept, outer))));
+                  .computeIfAbsent(outer.layer(), key -> new LinkedHashMap<>())
+                  .computeIfAbsent(cell.text(), key -> new ArrayList<>())
+                  .add(isAlone(concept, outer) ? "" : outer.label()));
     }
     List<List<String>> table = new ArrayList<>();
     rows.forEach(
         (name, byLayer) -> {
           List<String> row = new ArrayList<>(List.of(name.startsWith("·") ? "" : name));
-          layers.forEach(
-              layer -> row.add(String.join("\n", byLayer.getOrDefault(layer, List.of()))));
+          layers.forEach(layer -> row.add(cellText(byLayer.getOrDefault(layer, Map.of()))));
           table.add(row);
         });
     return table;
+  }
+
+  /** Shapes of one layer that treat a field alike stand together. */
+  private static String cellText(Map<String, List<String>> shapesByText) {
+    return shapesByText.entrySet().stream()
+        .map(
+            entry -> {
+              String shapes = String.join(", ", entry.getValue());
+              return shapes.isEmpty() ? entry.getKey() : shapes + ": " + entry.getKey();
+            })
+        .collect(Collectors.joining("\n"));
+  }
+
+  private static String rowOf(Field field) {
+    return field.name() + "  " + field.type();
   }
 
   private static boolean isAlone(ConceptLedger concept, Station outer) {
@@ -129,9 +167,7 @@ public final class LedgerTable {
       Optional<Field> inside = inward ? entry.target() : source;
       Optional<Field> outside = inward ? source : entry.target();
       String row =
-          inside
-              .map(field -> field.name() + "  " + field.type())
-              .orElseGet(() -> "·" + outside.map(Field::name).orElse(""));
+          inside.map(LedgerTable::rowOf).orElseGet(() -> "·" + outside.map(Field::name).orElse(""));
       Cell cell = cells.computeIfAbsent(row, key -> new Cell());
       outside.ifPresent(cell::names);
       cell.add(inward, account(entry));
@@ -180,19 +216,19 @@ public final class LedgerTable {
       }
     }
 
-    String text(Station station, boolean alone) {
-      String name = alone ? field : field.isEmpty() ? station.label() : station + "." + field;
-      String accounts;
+    String text() {
       if (out.equals(in)) {
-        accounts = "⇄ " + out;
-      } else {
-        String arrow = in.isEmpty() ? "" : "← " + in;
-        accounts = out.isEmpty() ? arrow : ("→ " + out + "\n" + arrow).strip();
+        return field + (isLong(out) ? "\n  ⇄ " : "  ⇄ ") + out;
       }
-      boolean plain = accounts.substring(2).equals(Account.CARRIED.key());
-      return name.isEmpty()
-          ? accounts
-          : name + (plain ? "  " : "\n  ") + accounts.replace("\n", "\n  ");
+      if (out.isEmpty() || in.isEmpty()) {
+        String account = out.isEmpty() ? "← " + in : "→ " + out;
+        return field + (isLong(account) && !field.isEmpty() ? "\n  " : "  ") + account;
+      }
+      return field + "\n  → " + out + "\n  ← " + in;
+    }
+
+    private static boolean isLong(String account) {
+      return account.length() > Account.CARRIED.key().length() + 2;
     }
   }
 }

@@ -5,23 +5,23 @@ public enum Style {
   PLAIN,
   COLOURED;
 
-  String strong(String text) {
+  public String strong(String text) {
     return with("1", text);
   }
 
-  String faint(String text) {
+  public String faint(String text) {
     return with("2", text);
   }
 
-  String bad(String text) {
+  public String bad(String text) {
     return with("1;31", text);
   }
 
-  String doubtful(String text) {
+  public String doubtful(String text) {
     return with("1;33", text);
   }
 
-  String good(String text) {
+  public String good(String text) {
     return with("1;32", text);
   }
 

@@ -1,0 +1,119 @@
+package dev.shelftwin.cli;
+
+import java.util.List;
+
+/**
+ * A mistake of the kind that people make, to be planted in the example.
+ *
+ * @param title what somebody did
+ * @param stage the command that should notice
+ * @param evidence what it should name: the rule and the field, or the hop and the field
+ * @param edits what to change in the example's files
+ */
+record Flaw(String title, String stage, String evidence, List<Edit> edits) {
+
+  /** The mistakes of the demo; none touches what another changes. */
+  static final List<Flaw> ALL =
+      List.of(
+          new Flaw(
+              "a column was added to the row and forgotten everywhere else",
+              "check",
+              "lost-field MemberRow.emergencyContact",
+              List.of(
+                  new Edit(
+                      "src/main/java/coop/kiln/store/MemberRow.java",
+                      "  protected MemberRow() {}\n",
+                      """
+                        @Column(length = 80)
+                        private String emergencyContact;
+
+                        protected MemberRow() {}
+
+                        public String getEmergencyContact() {
+                          return emergencyContact;
+                        }
+
+                        void setEmergencyContact(String emergencyContact) {
+                          this.emergencyContact = emergencyContact;
+                        }
+                      """))),
+          new Flaw(
+              "the row's key was handed through to a response",
+              "check",
+              "leaked-key FiringView.id",
+              List.of(
+                  new Edit(
+                      "src/main/java/coop/kiln/model/Firing.java",
+                      "  private final FiringNumber number;\n",
+                      """
+                        private Optional<Long> id = Optional.empty();
+                        private final FiringNumber number;
+                      """),
+                  new Edit(
+                      "src/main/java/coop/kiln/model/Firing.java",
+                      "  public static Firing restore(\n",
+                      "  public static Firing restore(\n      Optional<Long> id,\n"),
+                  new Edit(
+                      "src/main/java/coop/kiln/model/Firing.java",
+                      """
+                          return new Firing(
+                              number, kiln, operator, peak, status, started.orElse(null), ended.orElse(null));
+                        }
+                      """,
+                      """
+                          Firing firing =
+                              new Firing(
+                                  number, kiln, operator, peak, status, started.orElse(null), ended.orElse(null));
+                          firing.id = id;
+                          return firing;
+                        }
+
+                        public Optional<Long> id() {
+                          return id;
+                        }
+                      """),
+                  new Edit(
+                      "src/main/java/coop/kiln/api/FiringView.java",
+                      "    String number,\n",
+                      "    Long id,\n    String number,\n"),
+                  new Edit(
+                      "shelf-twin.yaml",
+                      """
+                          api: { FiringView: out, FiringCard: out, BookFiring: in }
+                          fields:
+                            - { store: id, is: key, stays: the store's own }
+                      """,
+                      """
+                          api: { FiringView: out, FiringCard: out, BookFiring: in }
+                          fields:
+                            - { model: id, stays: { FiringCard: not for the board }, given: { BookFiring: { value: null } } }
+                      """))),
+          new Flaw(
+              "two names changed places where a member is loaded",
+              "trial",
+              "MemberRow->Member Member.givenName",
+              List.of(
+                  new Edit(
+                      "src/main/java/coop/kiln/model/Member.java",
+                      "        number, givenName, familyName, email, phone.orElse(null), level,",
+                      "        number, familyName, givenName, email, phone.orElse(null), level,"))));
+
+  /**
+   * One change to one file.
+   *
+   * @param file relative to the example
+   * @param find what stands there, exactly once
+   * @param put what shall stand there
+   */
+  record Edit(String file, String find, String put) {
+
+    /** The text with the change made. */
+    String apply(String text) {
+      int at = text.indexOf(find);
+      if (at < 0 || text.indexOf(find, at + 1) >= 0) {
+        throw new IllegalStateException(file + " does not have once: " + find);
+      }
+      return text.substring(0, at) + put + text.substring(at + find.length());
+    }
+  }
+}

@@ -1,0 +1,90 @@
+package dev.shelftwin.cli;
+
+import dev.shelftwin.finding.InputException;
+import dev.shelftwin.shape.Place;
+import jakarta.persistence.Entity;
+import java.io.IOException;
+import java.net.URI;
+import java.net.URISyntaxException;
+import java.net.URL;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.FileSystem;
+import java.nio.file.FileSystems;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.stream.Stream;
+
+/** The example of the kiln cooperative, which this program carries along. */
+final class KilnExample {
+
+  private static final String ROOT = "/demo/kiln";
+  private static final String PLAN = "shelf-twin.yaml";
+
+  private KilnExample() {}
+
+  /**
+   * Writes the example to a folder.
+   *
+   * @param folder made where it is not there
+   * @param flaws planted in it
+   * @return the plan
+   * @throws InputException where the folder cannot be written
+   */
+  static Path write(Path folder, List<Flaw> flaws) {
+    try {
+      copyTo(folder);
+      for (Flaw flaw : flaws) {
+        for (Flaw.Edit edit : flaw.edits()) {
+          Path file = folder.resolve(edit.file());
+          Files.writeString(file, edit.apply(Files.readString(file)));
+        }
+      }
+      Path classPath = folder.resolve("target/class-path.txt");
+      Files.createDirectories(Objects.requireNonNull(classPath.getParent()));
+      Files.writeString(classPath, persistenceApi().toString(), StandardCharsets.UTF_8);
+      return folder.resolve(PLAN);
+    } catch (IOException failure) {
+      throw new InputException(
+          Place.in(folder.toString()),
+          "the example cannot be written here: " + failure,
+          "name another folder with --to");
+    }
+  }
+
+  private static void copyTo(Path folder) throws IOException {
+    URI uri = uri(Objects.requireNonNull(KilnExample.class.getResource(ROOT + "/" + PLAN)));
+    if (!"jar".equals(uri.getScheme())) {
+      copy(Objects.requireNonNull(Path.of(uri).getParent()), folder);
+      return;
+    }
+    try (FileSystem jar = FileSystems.newFileSystem(uri, Map.of())) {
+      copy(jar.getPath(ROOT), folder);
+    }
+  }
+
+  private static void copy(Path from, Path to) throws IOException {
+    try (Stream<Path> files = Files.walk(from)) {
+      for (Path file : files.filter(Files::isRegularFile).toList()) {
+        Path target = to.resolve(from.relativize(file).toString());
+        Files.createDirectories(Objects.requireNonNull(target.getParent()));
+        Files.write(target, Files.readAllBytes(file));
+      }
+    }
+  }
+
+  /** The annotations that the example's rows carry; they come with this program. */
+  private static Path persistenceApi() {
+    return Path.of(uri(Entity.class.getProtectionDomain().getCodeSource().getLocation()));
+  }
+
+  private static URI uri(URL url) {
+    try {
+      return url.toURI();
+    } catch (URISyntaxException impossible) {
+      throw new IllegalStateException(impossible);
+    }
+  }
+}
