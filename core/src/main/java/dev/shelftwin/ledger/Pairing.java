@@ -52,6 +52,11 @@ public final class Pairing {
                 .findFirst());
   }
 
+  /** What the domain calls a field of a shape; its own name where the domain does not know it. */
+  public String domainName(String field, Station station) {
+    return station.equals(domain()) ? field : inward(field, station).orElse(field);
+  }
+
   /** The name that a field of the domain has in another shape; empty where it has none. */
   Optional<String> outward(String domainField, Station outer) {
     Optional<Row> row = rowOf(domainField, domain());

@@ -135,9 +135,15 @@ final class Runner {
   }
 
   private Snapshot snapshot(Station station, Map<String, @Nullable Object> contents) {
-    Map<String, String> shown = new LinkedHashMap<>();
-    contents.forEach((name, value) -> shown.put(name, parts.values().show(value)));
-    return new Snapshot(station.label(), shown);
+    List<Snapshot.Value> values = new ArrayList<>();
+    contents.forEach(
+        (name, value) ->
+            values.add(
+                new Snapshot.Value(
+                    route.concept().pairing().domainName(name, station),
+                    name,
+                    parts.values().show(value))));
+    return new Snapshot(station.label(), values);
   }
 
   /** Compares what arrived on one hop with what the ledger says must arrive. */

@@ -1,20 +1,34 @@
 package dev.shelftwin.trial;
 
-import java.util.Collections;
-import java.util.LinkedHashMap;
-import java.util.Map;
+import java.util.List;
 import java.util.Objects;
 
 /**
  * What an object held at one moment.
  *
  * @param station where on the route, such as {@code FiringRow}
- * @param values as text, by field, in the order of the fields
+ * @param values in the order of the fields
  */
-public record Snapshot(String station, Map<String, String> values) {
+public record Snapshot(String station, List<Value> values) {
 
   public Snapshot {
     Objects.requireNonNull(station, "station");
-    values = Collections.unmodifiableMap(new LinkedHashMap<>(values));
+    values = List.copyOf(values);
+  }
+
+  /**
+   * One field at one moment.
+   *
+   * @param row what the domain calls the field; its own name where the domain does not know it
+   * @param field its own name
+   * @param text the value as text
+   */
+  public record Value(String row, String field, String text) {
+
+    public Value {
+      Objects.requireNonNull(row, "row");
+      Objects.requireNonNull(field, "field");
+      Objects.requireNonNull(text, "text");
+    }
   }
 }

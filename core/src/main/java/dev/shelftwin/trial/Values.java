@@ -66,12 +66,13 @@ final class Values {
       Collection<?> all = present instanceof Collection<?> these ? these : elements(present);
       return all.stream().map(this::show).collect(Collectors.joining(", ", "[", "]"));
     }
-    List<Field> fields = parts(present);
-    return fields.isEmpty()
-        ? present.toString()
-        : fields.stream()
-            .map(field -> show(reflection.read(present, field)))
-            .collect(Collectors.joining(", ", present.getClass().getSimpleName() + "(", ")"));
+    List<String> shown =
+        parts(present).stream().map(field -> show(reflection.read(present, field))).toList();
+    return switch (shown.size()) {
+      case 0 -> present.toString();
+      case 1 -> shown.get(0);
+      default -> present.getClass().getSimpleName() + "(" + String.join(", ", shown) + ")";
+    };
   }
 
   /**

@@ -1,19 +1,26 @@
 package dev.shelftwin.report;
 
+import com.github.freva.asciitable.AsciiTable;
+import com.github.freva.asciitable.Column;
+import com.github.freva.asciitable.HorizontalAlign;
+import com.github.freva.asciitable.OverflowBehaviour;
 import dev.shelftwin.trial.Divergence;
 import dev.shelftwin.trial.Outcome;
 import dev.shelftwin.trial.RouteResult;
 import dev.shelftwin.trial.Snapshot;
 import dev.shelftwin.trial.TrialResult;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.stream.Collectors;
-import org.apache.commons.text.WordUtils;
 
 /** The results of a trial as text for people. */
 public final class TrialText {
 
-  private static final int WIDTH = 100;
+  private static final int COLUMN_WIDTH = 34;
 
   private TrialText() {}
 
@@ -31,10 +38,20 @@ public final class TrialText {
         text.append(style.strong(concept)).append('\n');
       }
       text.append(of(route, style));
-      for (Divergence divergence : route.divergences()) {
-        text.append(of(divergence, style));
-        text.append("        repeat it: ")
-            .append(style.good(repeat(result, route, divergence, command)))
+      // Fields that diverge together, as a swapped pair does, share one piece of evidence.
+      Map<String, List<Divergence>> byHop =
+          route.divergences().stream()
+              .collect(
+                  Collectors.groupingBy(
+                      divergence -> divergence.hop() + divergence.sample(),
+                      LinkedHashMap::new,
+                      Collectors.toList()));
+      for (List<Divergence> together : byHop.values()) {
+        together.forEach(divergence -> text.append(of(divergence, style)));
+        Divergence first = together.get(0);
+        text.append(evidence(first));
+        text.append("      repeat it: ")
+            .append(style.good(repeat(result, route, first, command)))
             .append("\n");
       }
     }
@@ -60,35 +77,58 @@ public final class TrialText {
   }
 
   private static String of(Divergence divergence, Style style) {
-    String head =
-        "      "
-            + style.bad(divergence.kind().key())
-            + "  "
-            + style.strong(divergence.field())
-            + " on "
-            + divergence.hop()
-            + "\n        sent    "
-            + divergence.before()
-            + "\n        arrived "
-            + divergence.after()
-            + "\n        the smallest sample found, after each hop:\n";
-    return head
-        + divergence.snapshots().stream()
-            .map(snapshot -> of(snapshot, style))
+    return "      "
+        + style.bad(divergence.kind().key())
+        + "  "
+        + style.strong(divergence.field())
+        + " on "
+        + divergence.hop()
+        + ": sent "
+        + divergence.before()
+        + ", arrived "
+        + divergence.after()
+        + "\n";
+  }
+
+  /** The smallest sample found, a column for each station that it reached. */
+  private static String evidence(Divergence divergence) {
+    List<Snapshot> snapshots = divergence.snapshots();
+    Map<String, String[]> rows = new LinkedHashMap<>();
+    for (int column = 0; column < snapshots.size(); column++) {
+      for (Snapshot.Value value : snapshots.get(column).values()) {
+        String[] row =
+            rows.computeIfAbsent(value.row(), name -> emptyRow(name, snapshots.size() + 1));
+        boolean renamed = !value.field().equals(value.row());
+        row[column + 1] = (renamed ? value.field() + " " : "") + value.text();
+      }
+    }
+    List<Column> columns = new ArrayList<>(List.of(column("")));
+    snapshots.forEach(snapshot -> columns.add(column(snapshot.station())));
+    String table =
+        AsciiTable.builder()
+            .border(AsciiTable.NO_BORDERS)
+            .data(columns.toArray(Column[]::new), rows.values().toArray(String[][]::new))
+            .asString();
+    return "      the smallest sample found, after each hop:\n"
+        + table
+            .lines()
+            .map(line -> "      " + line.stripTrailing() + "\n")
             .collect(Collectors.joining());
   }
 
-  private static String of(Snapshot snapshot, Style style) {
-    String values =
-        snapshot.values().entrySet().stream()
-            .map(TrialText::pair)
-            .collect(Collectors.joining(", "));
-    String wrapped = WordUtils.wrap(values, WIDTH, "\n            ", false);
-    return "          " + style.strong(snapshot.station()) + "\n            " + wrapped + "\n";
+  private static String[] emptyRow(String name, int size) {
+    String[] row = new String[size];
+    Arrays.fill(row, "");
+    row[0] = name;
+    return row;
   }
 
-  private static String pair(Map.Entry<String, String> value) {
-    return value.getKey() + " " + value.getValue();
+  private static Column column(String header) {
+    return new Column()
+        .header(header)
+        .headerAlign(HorizontalAlign.LEFT)
+        .dataAlign(HorizontalAlign.LEFT)
+        .maxWidth(COLUMN_WIDTH, OverflowBehaviour.NEWLINE);
   }
 
   private static String repeat(
