@@ -10,6 +10,7 @@ final class ValueWrapping implements Strategy {
   @Override
   public Optional<Conversion> between(TypeRef from, TypeRef to, Catalogue catalogue) {
     return ValueObject.of(to, catalogue)
+        .filter(object -> ValueObject.of(from, catalogue).isEmpty())
         .map(
             object ->
                 new Step(

@@ -16,6 +16,14 @@ public final class Nearest {
 
   /** The known name most like the given one; empty where none is at all like it. */
   public static Optional<String> to(String name, Collection<String> known) {
+    Optional<String> longer =
+        known.stream()
+            .filter(candidate -> name.length() > 2 && candidate.startsWith(name))
+            .findFirst();
+    return longer.isPresent() ? longer : closest(name, known);
+  }
+
+  private static Optional<String> closest(String name, Collection<String> known) {
     return known.stream()
         .filter(candidate -> distance(name, candidate) <= Math.max(2, name.length() / 2))
         .min(Comparator.comparingInt(candidate -> distance(name, candidate)));

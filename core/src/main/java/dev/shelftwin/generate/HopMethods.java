@@ -7,7 +7,6 @@ import com.palantir.javapoet.NameAllocator;
 import com.palantir.javapoet.ParameterSpec;
 import com.palantir.javapoet.ParameterizedTypeName;
 import dev.shelftwin.convert.Conversion;
-import dev.shelftwin.ledger.Account;
 import dev.shelftwin.ledger.ConceptLedger;
 import dev.shelftwin.ledger.Entry;
 import dev.shelftwin.ledger.Hop;
@@ -64,7 +63,7 @@ final class HopMethods {
     if (given().isEmpty() && hop.from().role() != Role.TRANSFER) {
       methods.add(list());
     }
-    if (hop.to().role() == Role.PERSISTENCE && !writes().isEmpty()) {
+    if (hop.to().role() == Role.PERSISTENCE && !ledger.writes().isEmpty()) {
       methods.add(update());
     }
     return methods;
@@ -79,11 +78,12 @@ final class HopMethods {
             .addParameters(parameters())
             .addCode(nullChecks(List.of(source)));
     Body body = new Body();
-    boolean updates = hop.to().role() == Role.PERSISTENCE && !writes().isEmpty();
+    boolean updates = hop.to().role() == Role.PERSISTENCE && !ledger.writes().isEmpty();
     CodeBlock made = body.make();
-    List<CodeBlock> statements = updates ? List.of() : writes().stream().map(body::write).toList();
+    List<CodeBlock> statements =
+        updates ? List.of() : ledger.writes().stream().map(body::write).toList();
     method.addCode(body.opening()).addCode(body.locals());
-    if (writes().isEmpty()) {
+    if (ledger.writes().isEmpty()) {
       return method.addStatement("return $L", made).build();
     }
     method.addStatement("$T $L = $L", JavaNames.of(hop.to().shape().type()), target, made);
@@ -96,7 +96,7 @@ final class HopMethods {
 
   private MethodSpec update() {
     Body body = new Body();
-    List<CodeBlock> statements = writes().stream().map(body::write).toList();
+    List<CodeBlock> statements = ledger.writes().stream().map(body::write).toList();
     MethodSpec.Builder method =
         MethodSpec.methodBuilder(MapperNames.UPDATE)
             .addModifiers(Modifier.PUBLIC)
@@ -128,14 +128,6 @@ final class HopMethods {
     return ledger.entries().stream()
         .filter(
             entry -> entry.given().filter(from -> from.source() == Given.Source.CALLER).isPresent())
-        .toList();
-  }
-
-  /** Entries that are written once the target was made. */
-  private List<Entry> writes() {
-    return ledger.entries().stream()
-        .filter(entry -> entry.isCarried() || entry.account() == Account.GIVEN)
-        .filter(entry -> entry.target().flatMap(ledger::writer).isPresent())
         .toList();
   }
 

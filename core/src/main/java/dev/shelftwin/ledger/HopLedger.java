@@ -45,6 +45,14 @@ public record HopLedger(Hop hop, Optional<Callable> maker, List<Entry> entries) 
         .findFirst();
   }
 
+  /** The entries whose value is written once the target was made, which an update can repeat. */
+  public List<Entry> writes() {
+    return entries.stream()
+        .filter(entry -> entry.isCarried() || entry.account() == Account.GIVEN)
+        .filter(entry -> entry.target().flatMap(this::writer).isPresent())
+        .toList();
+  }
+
   /** How a field is written once the target was made; empty where the maker takes it. */
   public Optional<Access> writer(Field field) {
     return parameter(field).isPresent()

@@ -31,14 +31,16 @@ final class ConceptReader {
     List<String> known =
         Stream.concat(layers.stream().map(Layer::name), Stream.of("fields", "omits")).toList();
     yaml.refuseOthers(entries, known, "the concept " + name);
+    int before = yaml.errorCount();
     List<ShapeUse> shapes = new ArrayList<>();
     for (Layer layer : layers) {
       if (entries.containsKey(layer.name())) {
         shapes.addAll(shapes(layer, entries.get(layer.name())));
       }
     }
-    if (!countsAreRight(name, shapes)) {
-      return Optional.empty();
+    checkCounts(name, shapes);
+    if (yaml.errorCount() > before) {
+      return Optional.empty(); // every row about a shape that was not read would be an error too
     }
     checkBuild(shapes);
     List<Row> rows =
@@ -52,8 +54,7 @@ final class ConceptReader {
     return Optional.of(new Concept(name.value(), shapes, rows, omissions, name.at()));
   }
 
-  private boolean countsAreRight(Text name, List<ShapeUse> shapes) {
-    boolean right = true;
+  private void checkCounts(Text name, List<ShapeUse> shapes) {
     for (Role role : List.of(Role.DOMAIN, Role.PERSISTENCE)) {
       List<ShapeUse> ofRole =
           shapes.stream().filter(shape -> shape.layer().role() == role).toList();
@@ -62,17 +63,14 @@ final class ConceptReader {
             ofRole.get(1).at(),
             name + " has two shapes with the role " + role.key(),
             "keep one, and describe the other as a concept of its own");
-        right = false;
       }
       if (role == Role.DOMAIN && ofRole.isEmpty()) {
         yaml.error(
             name.at(),
             name + " has no shape in a layer with the role domain",
             "name the type that stands for it there");
-        right = false;
       }
     }
-    return right;
   }
 
   private List<ShapeUse> shapes(Layer layer, Entry entry) {

@@ -160,7 +160,7 @@ public final class PlanReader {
     for (Entry entry : yaml.entries(concepts.value(), "'concepts'").values()) {
       new ConceptReader(yaml, layers).read(entry).ifPresent(result::add);
     }
-    if (result.isEmpty()) {
+    if (result.isEmpty() && yaml.errorCount() == 0) {
       yaml.error(concepts.key().at(), "the plan has no concept", "describe at least one");
     }
     return result;

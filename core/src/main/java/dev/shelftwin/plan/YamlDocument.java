@@ -65,6 +65,10 @@ final class YamlDocument {
     }
   }
 
+  int errorCount() {
+    return errors.size();
+  }
+
   void error(Place at, String message, String remedy) {
     errors.add(new InputError(at, message, remedy));
   }
@@ -102,13 +106,16 @@ final class YamlDocument {
 
   /** A text that is not empty. */
   Optional<Text> text(Node node, String what) {
-    if (node instanceof ScalarNode scalar && !scalar.getTag().equals(Tag.NULL)) {
+    if (node instanceof ScalarNode scalar && scalar.getTag().equals(Tag.STR)) {
       String value = scalar.getValue().strip();
       if (!value.isEmpty()) {
         return Optional.of(new Text(value, place(node)));
       }
     }
-    error(place(node), what + " takes a text", "write a word or a sentence");
+    error(
+        place(node),
+        what + " takes a text",
+        "write a word or a sentence, in quotes if it looks like a number");
     return Optional.empty();
   }
 

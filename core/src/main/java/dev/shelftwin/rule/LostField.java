@@ -24,7 +24,9 @@ final class LostField implements Rule {
 
   @Override
   public Stream<Hit> check(ConceptLedger ledger, Stage stage) {
+    // Where nothing makes the target, that is the fault, and everything else follows from it.
     return Hits.entries(ledger)
+        .filter(at -> at.hop().maker().isPresent())
         .filter(at -> at.entry().account() == Account.LOST)
         .map(at -> hit(ledger, at, at.entry().sources().get(0)));
   }

@@ -95,7 +95,7 @@ final class Mappers {
   private Object instance(String name) {
     try {
       return Reflection.open(reflection.load(name).getDeclaredConstructor()).newInstance();
-    } catch (ReflectiveOperationException | IllegalStateException missing) {
+    } catch (ReflectiveOperationException | InputException missing) {
       throw new InputException(
           Place.in(name),
           "there is no compiled mapper of that name with a constructor without parameters",

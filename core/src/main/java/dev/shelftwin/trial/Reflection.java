@@ -1,9 +1,11 @@
 package dev.shelftwin.trial;
 
+import dev.shelftwin.finding.InputException;
 import dev.shelftwin.shape.Access;
 import dev.shelftwin.shape.Callable;
 import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.Parameter;
+import dev.shelftwin.shape.Place;
 import dev.shelftwin.shape.TypeRef;
 import java.lang.reflect.AccessibleObject;
 import java.lang.reflect.Array;
@@ -51,7 +53,10 @@ final class Reflection {
     try {
       return Class.forName(binaryName, true, loader);
     } catch (ClassNotFoundException missing) {
-      throw new IllegalStateException("the code has no class " + binaryName, missing);
+      throw new InputException(
+          Place.in(binaryName),
+          "this class is not among the compiled classes",
+          "build the project first, or name where it is with --classes");
     }
   }
 

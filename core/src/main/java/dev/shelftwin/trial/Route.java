@@ -34,8 +34,7 @@ record Route(ConceptLedger concept, List<HopLedger> hops, boolean updates) {
         HopLedger store = out.orElseThrow();
         HopLedger load = in.orElseThrow();
         routes.add(new Route(concept, List.of(store, load), false));
-        if (store.entries().stream()
-            .anyMatch(entry -> entry.target().flatMap(store::writer).isPresent())) {
+        if (!store.writes().isEmpty()) {
           routes.add(new Route(concept, List.of(load, store), true));
         }
       } else {

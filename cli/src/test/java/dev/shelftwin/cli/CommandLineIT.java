@@ -1,0 +1,315 @@
+package dev.shelftwin.cli;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.ObjectMapper;
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.concurrent.TimeUnit;
+import java.util.stream.Stream;
+import java.util.stream.StreamSupport;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
+
+/** The contracts of the command line, held by the packaged program in a process of its own. */
+class CommandLineIT {
+
+  private static final Path JAR = Path.of(System.getProperty("shelf-twin.jar"));
+
+  @TempDir Path folder;
+  private Path clean;
+  private Path flawed;
+
+  @BeforeEach
+  void writeExamples() {
+    clean = KilnExample.write(folder.resolve("clean"), List.of());
+    flawed = KilnExample.write(folder.resolve("flawed"), Flaw.ALL);
+  }
+
+  @Test
+  void theLedgerIsATableThatFitsATerminal() throws Exception {
+    Result result = run("ledger", clean.toString());
+    assertThat(result.code()).isZero();
+    assertThat(result.err()).isEmpty();
+    assertThat(result.out())
+        .contains("model: Firing", "peakCelsius  int  ⇄ carried", "by the caller");
+    assertThat(result.out()).doesNotContain("\u001b");
+    assertThat(result.out().lines()).allMatch(line -> line.length() <= 120);
+  }
+
+  @Test
+  void theLedgerIsOneJsonDocument() throws Exception {
+    JsonNode ledger = json(run("ledger", "--format", "json", clean.toString()), 0);
+    assertThat(names(ledger)).containsExactly("plan", "concepts");
+    assertThat(ledger.get("plan").asText()).isEqualTo("kiln-cooperative");
+    JsonNode firing = ledger.get("concepts").get(1);
+    assertThat(names(firing)).containsExactly("name", "hops");
+    assertThat(names(firing.get("hops").get(0))).containsExactly("from", "to", "entries");
+    JsonNode entry = firing.get("hops").get(0).get("entries").get(0);
+    assertThat(names(entry)).containsExactly("sources", "target", "account", "loss", "reason");
+    assertThat(entries(firing))
+        .contains(
+            "Firing->FiringRow [\"peak\"] \"peakCelsius\" \"carried\" [] null",
+            "Firing->FiringRow [] \"version\" \"stays\" [] \"optimistic lock\"",
+            "FiringRow->Firing [\"kilnCode\"] \"kiln\" \"converted\" [] null",
+            "BookFiring->Firing [] \"status\" \"given\" [] \"PLANNED\"",
+            "Firing->FiringCard [\"duration\"] null \"derived\" [] \"from started to ended\"");
+  }
+
+  @Test
+  void aCleanCheckIsSilentAndAFlawedOneTells() throws Exception {
+    Result silent = run("check", clean.toString());
+    assertThat(silent.code()).isZero();
+    assertThat(silent.out()).isEqualTo("Nothing found: every field is accounted for.\n");
+    Result told = run("check", flawed.toString());
+    assertThat(told.code()).isEqualTo(1);
+    assertThat(told.err()).isEmpty();
+    assertThat(told.out())
+        .contains("error  lost-field  Member  MemberRow->Member")
+        .contains("MemberRow.java:38:18\n  38 |   private String emergencyContact;\n")
+        .contains("- { store: emergencyContact, stays: \"why it goes no further\" }")
+        .endsWith("2 errors, 0 warnings\n");
+  }
+
+  @Test
+  void findingsAreOneJsonDocument() throws Exception {
+    JsonNode check = json(run("check", "--format", "json", flawed.toString()), 1);
+    assertThat(names(check)).containsExactly("plan", "findings", "errors", "warnings");
+    assertThat(check.get("errors").asInt()).isEqualTo(2);
+    JsonNode lost = check.get("findings").get(0);
+    assertThat(names(lost))
+        .containsExactly(
+            "rule", "severity", "concept", "hop", "field", "message", "remedies", "at");
+    assertThat(lost.get("rule").asText()).isEqualTo("lost-field");
+    assertThat(lost.get("severity").asText()).isEqualTo("error");
+    assertThat(lost.get("hop").asText()).isEqualTo("MemberRow->Member");
+    assertThat(lost.get("field").asText()).isEqualTo("MemberRow.emergencyContact");
+    assertThat(names(lost.get("at"))).containsExactly("file", "line", "column");
+    assertThat(lost.get("at").get("line").asInt()).isEqualTo(38);
+  }
+
+  @Test
+  void theThresholdDecidesTheExitCode() throws Exception {
+    String plan = Files.readString(clean);
+    Files.writeString(
+        clean, plan.replace("    omits:\n", "      - { BookFiring: kiln }\n    omits:\n"));
+    assertThat(run("check", clean.toString()).code()).isEqualTo(1);
+    Files.writeString(
+        clean,
+        plan.replace(
+            "- { model: email, store: emailAddress }",
+            "- { model: email, store: emailAddress }\n      - { model: givenName }"));
+    Result stale = run("check", clean.toString());
+    assertThat(stale.code()).isEqualTo(1);
+    assertThat(stale.out()).contains("warning  stale-row").endsWith("0 errors, 1 warning\n");
+    assertThat(run("check", "--threshold", "error", clean.toString()).code()).isZero();
+  }
+
+  @Test
+  void aTrialIsOneJsonDocument() throws Exception {
+    JsonNode trial = json(run("trial", "--format", "json", "--seed", "5", flawed.toString()), 1);
+    assertThat(names(trial)).containsExactly("plan", "seed", "routes");
+    assertThat(trial.get("seed").asLong()).isEqualTo(5);
+    JsonNode route = trial.get("routes").get(0);
+    assertThat(names(route))
+        .containsExactly("concept", "route", "samples", "refused", "outcome", "divergences");
+    assertThat(route.get("route"))
+        .extracting(JsonNode::asText)
+        .containsExactly("Member", "MemberRow", "Member");
+    assertThat(route.get("outcome").asText()).isEqualTo("broken");
+    JsonNode divergence = route.get("divergences").get(0);
+    assertThat(names(divergence)).containsExactly("hop", "field", "kind", "before", "after");
+    assertThat(divergence.get("hop").asText()).isEqualTo("MemberRow->Member");
+    assertThat(divergence.get("field").asText()).isEqualTo("Member.givenName");
+    assertThat(divergence.get("kind").asText()).isEqualTo("swapped");
+    json(run("trial", "--format", "json", clean.toString()), 0);
+  }
+
+  @Test
+  void theLineThatATrialPrintsRepeatsTheSample() throws Exception {
+    Result told = run("trial", flawed.toString());
+    assertThat(told.code()).isEqualTo(1);
+    String line =
+        told.out().lines().filter(text -> text.contains("repeat it:")).findFirst().orElseThrow();
+    String[] words = line.substring(line.indexOf("trial")).strip().split(" ");
+    Result again = run(words);
+    assertThat(again.code()).isEqualTo(1);
+    assertThat(again.out()).contains("Member.givenName on MemberRow->Member", "1 sample");
+  }
+
+  @Test
+  void generatedMappersAreWrittenOnceAndAnEditIsKept() throws Exception {
+    Path to = folder.resolve("mappers");
+    Result written = run("generate", "--to", to.toString(), clean.toString());
+    assertThat(written.code()).isZero();
+    assertThat(written.out().lines()).hasSize(4).allMatch(line -> line.startsWith("written  "));
+    assertThat(run("generate", "--to", to.toString(), clean.toString()).out().lines())
+        .allMatch(line -> line.startsWith("unchanged  "));
+    Path mapper = to.resolve("coop/kiln/store/FiringStoreMapper.java");
+    String edited = Files.readString(mapper).replace("firing.peak()", "firing.peak() + 1");
+    Files.writeString(mapper, edited);
+    refused(run("generate", "--to", to.toString(), clean.toString()), "edited by hand", "--to");
+    assertThat(mapper).hasContent(edited);
+  }
+
+  @Test
+  void theDemoShowsWhatShouldBeNoticed() throws Exception {
+    Result demo = run("demo", "--to", folder.resolve("demo").toString());
+    assertThat(demo.code()).as(demo.err()).isZero();
+    assertThat(demo.out())
+        .contains("none lost, none unfilled")
+        .contains("9 of 9 routes held")
+        .contains("noticed  by check: lost-field MemberRow.emergencyContact")
+        .contains("noticed  by check: leaked-key FiringView.id")
+        .contains("noticed  by trial: MemberRow->Member Member.givenName")
+        .doesNotContain("missed");
+    assertThat(folder.resolve("demo/flawed/shelf-twin.yaml")).exists();
+  }
+
+  /** What is wrong with a call, a plan or a file, and what standard error must say about it. */
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      textBlock =
+          """
+          check absent.yaml                     | there is no plan here          | shelf-twin COMMAND PLAN
+          check --treshold=error                | --treshold                     | --help
+          check --threshold=fatal PLAN          | 'fatal'                        | --help
+          chekc PLAN                            | chekc                          | check
+          ledger --format=xml PLAN              | 'xml'                          | --help
+          trial --samples 0 PLAN                | --samples takes a number       | --help
+          trial --concept Fring PLAN            | the plan has no concept Fring  | did you mean 'Firing'?
+          check --class-path nowhere.jar PLAN   | names what is not there: nowhere.jar | build the project first
+          check --sources nowhere PLAN          | there is no such source folder | build the project first
+          generate --to FILE PLAN               | cannot be written              | --to
+          trial --compiled PLAN                 | not among the compiled classes | build the project first
+          """)
+  void aWrongCallIsToldOnStandardErrorAndNothingElseHappens(
+      String call, String cause, String remedy) throws Exception {
+    Path file = Files.writeString(folder.resolve("file"), "a file, no folder");
+    String[] words =
+        Arrays.stream(call.split(" "))
+            .map(word -> word.equals("PLAN") ? clean.toString() : word)
+            .map(word -> word.equals("FILE") ? file.toString() : word)
+            .toArray(String[]::new);
+    refused(run(words), cause, remedy);
+  }
+
+  @ParameterizedTest
+  @ValueSource(strings = {"ledger", "check", "trial"})
+  void aBrokenPlanLeavesStandardOutputEmpty(String command) throws Exception {
+    Files.writeString(clean, Files.readString(clean) + "  Glaze: [\n");
+    refused(run(command, "--format", "json", clean.toString()), "this is no YAML", "correct");
+  }
+
+  @Test
+  void aNameThatTheCodeLacksIsAFindingOfCheckAndAnErrorElsewhere() throws Exception {
+    String plan = Files.readString(clean);
+    Files.writeString(clean, plan.replace("store: kilnCode", "store: kilnCod"));
+    Result check = run("check", clean.toString());
+    assertThat(check.code()).isEqualTo(1);
+    assertThat(check.out()).contains("unknown-name", "did you mean 'kilnCode'?");
+    for (String command : List.of("ledger", "generate", "trial")) {
+      refused(run(command, clean.toString()), "FiringRow has no field kilnCod", "kilnCode");
+    }
+  }
+
+  @Test
+  void aJavaWithoutACompilerIsTold() throws Exception {
+    Result result =
+        java(
+            "--limit-modules",
+            "java.base,java.compiler,java.logging,java.sql,java.desktop,java.management",
+            "-jar",
+            JAR.toString(),
+            "check",
+            clean.toString());
+    refused(result, "this Java has no compiler", "JDK");
+  }
+
+  @Test
+  void helpNamesEveryCommandAndWhatTheExitCodesMean() throws Exception {
+    Result help = run("--help");
+    assertThat(help.code()).isZero();
+    assertThat(help.out()).contains("ledger", "check", "generate", "trial", "demo", "70");
+    for (String command : List.of("ledger", "check", "generate", "trial", "demo")) {
+      assertThat(run(command, "--help").out()).contains("Usage: shelf-twin " + command);
+    }
+  }
+
+  private static void refused(Result result, String cause, String remedy) {
+    assertThat(result.code()).as(result.toString()).isEqualTo(2);
+    assertThat(result.out()).isEmpty();
+    assertThat(result.err()).contains(cause).contains(remedy).doesNotContain("\tat ");
+  }
+
+  private static JsonNode json(Result result, int code) throws IOException {
+    assertThat(result.code()).as(result.err()).isEqualTo(code);
+    assertThat(result.err()).isEmpty();
+    return new ObjectMapper().readTree(result.out());
+  }
+
+  private static List<String> names(JsonNode object) {
+    List<String> names = new ArrayList<>();
+    object.fieldNames().forEachRemaining(names::add);
+    return names;
+  }
+
+  private static List<String> entries(JsonNode concept) {
+    return stream(concept.get("hops"))
+        .flatMap(
+            hop ->
+                stream(hop.get("entries"))
+                    .map(
+                        entry ->
+                            hop.get("from").asText()
+                                + "->"
+                                + hop.get("to").asText()
+                                + " "
+                                + String.join(" ", stream(entry).map(JsonNode::toString).toList())))
+        .toList();
+  }
+
+  private static Stream<JsonNode> stream(JsonNode array) {
+    return StreamSupport.stream(array.spliterator(), false);
+  }
+
+  private Result run(String... arguments) throws Exception {
+    List<String> call = new ArrayList<>(List.of("-jar", JAR.toString()));
+    call.addAll(List.of(arguments));
+    return java(call.toArray(String[]::new));
+  }
+
+  private Result java(String... arguments) throws Exception {
+    List<String> call = new ArrayList<>();
+    call.add(Path.of(System.getProperty("java.home"), "bin", "java").toString());
+    call.addAll(List.of("-XX:+UseSerialGC", "-XX:TieredStopAtLevel=1"));
+    call.addAll(List.of(arguments));
+    Path out = Files.createTempFile(folder, "out", "");
+    Path err = Files.createTempFile(folder, "err", "");
+    Process process =
+        new ProcessBuilder(call)
+            .directory(folder.toFile())
+            .redirectOutput(out.toFile())
+            .redirectError(err.toFile())
+            .start();
+    assertThat(process.waitFor(2, TimeUnit.MINUTES)).isTrue();
+    return new Result(
+        process.exitValue(),
+        Files.readString(out, StandardCharsets.UTF_8),
+        Files.readString(err, StandardCharsets.UTF_8));
+  }
+
+  /** What a process left. */
+  private record Result(int code, String out, String err) {}
+}

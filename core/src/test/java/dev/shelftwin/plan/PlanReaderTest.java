@@ -1,0 +1,273 @@
+package dev.shelftwin.plan;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.tuple;
+
+import com.networknt.schema.InputFormat;
+import com.networknt.schema.Schema;
+import com.networknt.schema.SchemaRegistry;
+import com.networknt.schema.SpecificationVersion;
+import dev.shelftwin.finding.InputError;
+import dev.shelftwin.finding.InputException;
+import dev.shelftwin.finding.RuleId;
+import dev.shelftwin.shape.FieldRole;
+import dev.shelftwin.shape.Role;
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Objects;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
+
+/** The format of a plan, as its reader and its schema have it. */
+class PlanReaderTest {
+
+  private static final String PLAN =
+      """
+      shelf-twin: 1
+      name: kiln-cooperative
+      code: { classes: [target/classes], sources: src, class-path: cp.txt, mappers: gen }
+      layers:
+        store: { role: persistence, package: coop.kiln.store }
+        model: { role: domain, package: coop.kiln.model }
+        api: { role: transfer, package: coop.kiln.api }
+      concepts:
+        Firing:
+          store: FiringRow
+          model: { type: Firing, build: { FiringRow: restore } }
+          api: { FiringView: out, BookFiring: in }
+          fields:
+            - { store: id, is: key, stays: the store's own }
+            - { model: peak, store: peakCelsius, FiringView: heat }
+            - { model: status, by: { api: coop.Words }, given: { BookFiring: { value: PLANNED } } }
+            - { model: number, given: { BookFiring: { from: caller } } }
+            - { model: duration, derived: from started to ended }
+            - { model: remarks, stays: { FiringView: for members only } }
+            - { model: ended, by: coop.Clocks, accept: { lossy-conversion: seconds are enough } }
+          omits:
+            FiringView: { fields: [charge, operator], because: the board shows neither }
+      samples:
+        MemberNumber: coop.kiln.Numbers.any
+      """;
+
+  private static final Schema SCHEMA = schema();
+
+  @TempDir Path folder;
+
+  private static Schema schema() {
+    try (InputStream schema =
+        PlanReader.class.getResourceAsStream("/dev/shelftwin/plan/shelf-twin.schema.json")) {
+      return SchemaRegistry.withDefaultDialect(SpecificationVersion.DRAFT_2020_12)
+          .getSchema(Objects.requireNonNull(schema));
+    } catch (IOException failure) {
+      throw new IllegalStateException(failure);
+    }
+  }
+
+  @Test
+  void everyPartOfAPlanIsRead() {
+    Plan plan = PlanReader.read("plan.yaml", PLAN);
+    assertThat(schemaAccepts(PLAN)).isTrue();
+    assertThat(plan.name()).isEqualTo("kiln-cooperative");
+    assertThat(plan.code().classes()).extracting(Text::value).containsExactly("target/classes");
+    assertThat(plan.code().sources()).extracting(Text::value).containsExactly("src");
+    assertThat(plan.layers())
+        .extracting(Layer::role)
+        .containsExactly(Role.PERSISTENCE, Role.DOMAIN, Role.TRANSFER);
+    assertThat(plan.samples().get("MemberNumber").value()).isEqualTo("coop.kiln.Numbers.any");
+    Concept firing = plan.concept("Firing").orElseThrow();
+    assertThat(firing.domain().build().get("FiringRow").value()).isEqualTo("restore");
+    assertThat(firing.outer())
+        .extracting(ShapeUse::type, ShapeUse::direction)
+        .containsExactly(
+            tuple("FiringRow", Direction.BOTH),
+            tuple("FiringView", Direction.OUT),
+            tuple("BookFiring", Direction.IN));
+    assertThat(firing.omissions())
+        .singleElement()
+        .satisfies(
+            omission -> {
+              assertThat(omission.fields()).extracting(Text::value).contains("charge", "operator");
+              assertThat(omission.because().value()).isEqualTo("the board shows neither");
+            });
+  }
+
+  @Test
+  void everyWordOfARowIsRead() {
+    Concept firing = PlanReader.read("plan.yaml", PLAN).concept("Firing").orElseThrow();
+    ShapeUse view = firing.shapes().get(2);
+    ShapeUse booking = firing.shapes().get(3);
+    Row id = firing.rows().get(0);
+    assertThat(id.role()).contains(FieldRole.KEY);
+    assertThat(id.stays().everywhere().orElseThrow().value()).isEqualTo("the store's own");
+    Row peak = firing.rows().get(1);
+    assertThat(peak.nameIn(view, firing)).contains("heat");
+    assertThat(peak.nameIn(booking, firing)).contains("peak");
+    Row status = firing.rows().get(2);
+    assertThat(status.by().at(view).orElseThrow().value()).isEqualTo("coop.Words");
+    assertThat(status.given().at(view)).isEmpty();
+    assertThat(status.given().at(booking).orElseThrow().literal()).contains("PLANNED");
+    assertThat(firing.rows().get(3).given().at(booking).orElseThrow().source())
+        .isEqualTo(Given.Source.CALLER);
+    assertThat(firing.rows().get(4).derived().orElseThrow().value())
+        .isEqualTo("from started to ended");
+    assertThat(firing.rows().get(6).accept()).containsOnlyKeys(RuleId.LOSSY_CONVERSION);
+  }
+
+  @Test
+  void everythingKnowsWhereItStands() {
+    Plan plan = PlanReader.read("plan.yaml", PLAN);
+    Row peak = plan.concepts().get(0).rows().get(1);
+    assertThat(peak.at()).hasToString("plan.yaml:15:9");
+    assertThat(peak.names().get("store").at()).hasToString("plan.yaml:15:31");
+    assertThat(peak.names().get("store").at().text())
+        .isEqualTo("      - { model: peak, store: peakCelsius, FiringView: heat }");
+  }
+
+  /** What is changed in the plan, what the schema says, and what the reader says. */
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      quoteCharacter = '`',
+      textBlock =
+          """
+          shelf-twin: 1                | shelf-twin: 2              | refuses | this version of the format is not known
+          shelf-twin: 1                | shelf-twins: 1             | refuses | a plan has no 'shelf-twins'; did you mean 'shelf-twin'?
+          name: kiln-cooperative       | name: [kiln]               | refuses | 'name' takes a text
+          name: kiln-cooperative       | name: 7                    | refuses | 'name' takes a text
+          name: kiln-cooperative       | name: ''                   | refuses | 'name' takes a text
+          classes: [target/classes]    | classes: []                | refuses | 'classes' lists nothing
+          class-path: cp.txt           | classpath: cp.txt          | refuses | 'code' has no 'classpath'; did you mean 'class-path'?
+          role: persistence            | role: persistance          | refuses | 'role' has no 'persistance'; did you mean 'persistence'?
+          package: coop.kiln.store     | package: coop.kiln.        | refuses | 'coop.kiln.' is no package
+          package: coop.kiln.store     | packages: coop.kiln.store  | refuses | a layer has no 'packages'; did you mean 'package'?
+          `  store: { role`            | `  given: { role`          | refuses | 'given' is a word of the plan itself
+          FiringView: out              | FiringView: outward        | refuses | a direction has no 'outward'; there is both, in, out
+          build: { FiringRow: restore  | built: { FiringRow: restore | refuses | a shape has no 'built'; did you mean 'build'?
+          is: key                      | is: kee                    | refuses | 'is' has no 'kee'; did you mean 'key'?
+          derived: from started to ended | derived: [started]       | refuses | 'derived' takes a text
+          from: caller                 | from: calller              | refuses | 'from' has no 'calller'; did you mean 'caller'?
+          from: caller                 | from: caller, value: 1     | refuses | 'given' takes either a value or where it comes from
+          value: PLANNED               | value: [PLANNED]           | refuses | 'value' takes one value
+          stays: { FiringView: for members only } | stays: {}       | refuses | 'stays' says nothing
+          lossy-conversion: seconds    | lossy: seconds             | refuses | 'accept' has no 'lossy'; did you mean 'lossy-conversion'?
+          because: the board           | why: the board             | refuses | an omission needs 'fields' and 'because'
+          - { model: remarks, stays: { FiringView: for members only } } | - remarks | refuses | a row takes keys with values
+          MemberNumber: coop.kiln.Numbers.any | MemberNumber: [any] | refuses | 'MemberNumber' takes a text
+          store: FiringRow             | stoer: FiringRow           | accepts | the concept Firing has no 'stoer'; did you mean 'store'?
+          store: FiringRow             | store: { FiringRow: both }  | accepts | only transfer types have a direction
+          build: { FiringRow: restore  | build: { FiringRaw: restore | accepts | the concept has no 'FiringRaw'; did you mean 'FiringRow'?
+          role: persistence            | role: domain               | accepts | Firing has two shapes with the role domain
+          role: domain                 | role: persistence          | accepts | Firing has no shape in a layer with the role domain
+          model: { type: Firing, build: { FiringRow: restore } } | model: { Firing: in } | accepts | only transfer types have a direction
+          FiringView: heat             | FiringVeiw: heat           | accepts | a row of this concept has no 'FiringVeiw'; did you mean 'FiringView'?
+          stays: { FiringView: for     | stays: { FiringCard: for   | accepts | this concept has no 'FiringCard'
+          FiringView: { fields         | FiringCard: { fields       | accepts | the concept has no 'FiringCard'
+          { model: duration, derived   | { derived                  | accepts | this row names no field
+          { model: number, given       | { model: peak, given       | accepts | model.peak has a row already, at line 15
+          name: kiln-cooperative       | `name: a, name: b`         | broken  | this is no YAML
+          role: transfer, package      | role: transfer, role: domain, package | broken | the key 'role' stands twice here
+          sources: src                 | sources: *nowhere          | broken  | this is no YAML
+          fields: [charge, operator]   | fields: &a [charge, *a]    | broken  | an alias refers to what it stands in
+          """)
+  void whatIsWrongIsToldWithItsPlace(String find, String put, String schema, String message) {
+    String wrong = PLAN.replace(find, put);
+    assertThat(wrong).isNotEqualTo(PLAN);
+    if (!schema.equals("broken")) {
+      assertThat(schemaAccepts(wrong))
+          .as("the schema accepts it")
+          .isEqualTo(schema.equals("accepts"));
+    }
+    assertThatThrownBy(() -> PlanReader.read("plan.yaml", wrong))
+        .isInstanceOfSatisfying(
+            InputException.class,
+            refused ->
+                assertThat(refused.errors())
+                    .anySatisfy(
+                        error -> {
+                          assertThat(error.message() + "; " + error.remedy()).startsWith(message);
+                          assertThat(error.at().line()).isPositive();
+                          assertThat(error.at().text()).isNotEmpty();
+                        }));
+  }
+
+  @Test
+  void oneReadingTellsEveryError() {
+    String wrong = PLAN.replace("is: key", "is: kee").replace("from: caller", "from: nobody");
+    assertThatThrownBy(() -> PlanReader.read("plan.yaml", wrong))
+        .isInstanceOfSatisfying(
+            InputException.class,
+            refused ->
+                assertThat(refused.errors())
+                    .extracting(error -> error.at().line())
+                    .containsExactly(14, 17));
+  }
+
+  @ParameterizedTest
+  @ValueSource(strings = {"", "# nothing", "just words", "- a list", "shelf-twin: 1\n---\nname: x"})
+  void whatIsNoPlanAtAllIsRefused(String text) {
+    assertThatThrownBy(() -> PlanReader.read("plan.yaml", text))
+        .isInstanceOf(InputException.class)
+        .hasMessageContaining("plan.yaml");
+  }
+
+  @Test
+  void aliasesThatGrowWithoutEndAreRefused() {
+    StringBuilder bomb = new StringBuilder("a0: &a0 [x, x, x, x, x, x, x, x]\n");
+    for (int level = 1; level < 12; level++) {
+      String alias = "*a" + (level - 1);
+      bomb.append(
+          "a"
+              + level
+              + ": &a"
+              + level
+              + " ["
+              + String.join(", ", List.of(alias, alias, alias, alias))
+              + "]\n");
+    }
+    assertThatThrownBy(() -> PlanReader.read("plan.yaml", bomb.toString()))
+        .isInstanceOfSatisfying(
+            InputException.class,
+            refused ->
+                assertThat(refused.errors())
+                    .singleElement()
+                    .extracting(InputError::message)
+                    .asString()
+                    .contains("alias"));
+  }
+
+  @Test
+  void aFileThatIsNotThereOrNoTextIsRefused() throws IOException {
+    Path absent = folder.resolve("absent.yaml");
+    assertThatThrownBy(() -> PlanReader.read(absent))
+        .isInstanceOf(InputException.class)
+        .hasMessageContaining("there is no plan here");
+    Path binary = Files.write(folder.resolve("binary.yaml"), new byte[] {(byte) 0xC3, 0x28});
+    assertThatThrownBy(() -> PlanReader.read(binary))
+        .isInstanceOf(InputException.class)
+        .hasMessageContaining("not text in UTF-8");
+  }
+
+  @Test
+  void theSchemaKnowsTheWordsOfTheReader() throws IOException {
+    String schema =
+        Files.readString(Path.of("src/main/resources/dev/shelftwin/plan/shelf-twin.schema.json"));
+    assertThat(schema)
+        .contains(PlanReader.RESERVED.stream().map(word -> '"' + word + '"').toList());
+    assertThat(schema)
+        .contains(Arrays.stream(RuleId.values()).map(rule -> '"' + rule.key() + '"').toList())
+        .contains(Arrays.stream(FieldRole.values()).map(role -> '"' + role.key() + '"').toList());
+    assertThat(Path.of("../docs/shelf-twin.schema.json")).hasContent(schema);
+  }
+
+  private static boolean schemaAccepts(String yaml) {
+    return SCHEMA.validate(yaml, InputFormat.YAML).isEmpty();
+  }
+}

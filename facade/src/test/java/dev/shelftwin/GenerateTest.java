@@ -1,0 +1,380 @@
+package dev.shelftwin;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import dev.shelftwin.finding.InputException;
+import dev.shelftwin.generate.Generated;
+import dev.shelftwin.generate.SourceFile;
+import dev.shelftwin.trial.Divergence;
+import dev.shelftwin.trial.Outcome;
+import dev.shelftwin.trial.RouteResult;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Map;
+import java.util.function.UnaryOperator;
+import java.util.stream.Stream;
+import javax.tools.DiagnosticCollector;
+import javax.tools.JavaCompiler;
+import javax.tools.JavaFileObject;
+import javax.tools.StandardJavaFileManager;
+import javax.tools.StandardLocation;
+import javax.tools.ToolProvider;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.Arguments;
+import org.junit.jupiter.params.provider.MethodSource;
+
+/** Generated mappers: what they look like, that they compile, hold, and are never overwritten. */
+class GenerateTest {
+
+  @TempDir Path folder;
+
+  /** Each case: a change of the glazes, and a line that the mappers must then have. */
+  static Stream<Arguments> cases() {
+    return Stream.of(
+        of("carried as it is", "row.foodSafe = glaze.foodSafe();", project -> project),
+        of("a value object unwrapped", "row.code = glaze.code().value();", project -> project),
+        of(
+            "a value object wrapped and guarded",
+            "intake.required(\"code\", row.code, GlazeCode::new)",
+            project -> project),
+        of(
+            "a name as its constant",
+            "value -> Constants.named(Finish.class, value)",
+            project -> project),
+        of("a renamed field", "row.label = glaze.name();", project -> project),
+        of("an optional as null", "row.note = glaze.note().orElse(null);", project -> project),
+        of("null as an optional", "Optional.ofNullable(row.note)", project -> project),
+        of(
+            "a value object made by its factory",
+            "GlazeCode::of",
+            project ->
+                project.with(
+                    Project.GLAZES.substring(
+                        Project.GLAZES.indexOf("public record GlazeCode"),
+                        Project.GLAZES.indexOf("package coop.kiln.model;\npublic enum")),
+                    """
+                    public final class GlazeCode {
+                      private final String value;
+                      private GlazeCode(String value) { this.value = value; }
+                      public static GlazeCode of(String value) { return new GlazeCode(value); }
+                      public String getValue() { return value; }
+                    }
+                    """)),
+        of(
+            "an optional value object",
+            "intake.optional(\"note\", row.note, Remark::new)",
+            project ->
+                project
+                    .java("package coop.kiln.model;\npublic record Remark(String text) {}\n")
+                    .with("Optional<String> note) {}", "Optional<Remark> note) {}")),
+        of(
+            "a constant for the view",
+            "\"Ashfold\"",
+            project ->
+                project
+                    .with(
+                        "public record GlazeView(", "public record GlazeView(\n    String origin,")
+                    .row("{ api: origin, given: { value: Ashfold } }")),
+        of(
+            "a constant of an enumeration",
+            "Finish.MATT",
+            project ->
+                project
+                    .with(
+                        "    String finish,\n    String note) {}\npackage coop.kiln.api;\npublic record NewGlaze(\n    String code,\n    String name,\n    boolean foodSafe,\n    String finish,",
+                        "    String finish,\n    String note) {}\npackage coop.kiln.api;\npublic record NewGlaze(\n    String code,\n    String name,\n    boolean foodSafe,")
+                    .row("{ model: finish, given: { NewGlaze: { value: MATT } } }")),
+        of(
+            "constants of every simple type",
+            "5L, (short) 6, 1.5D, true",
+            project ->
+                project
+                    .with(
+                        "public record GlazeView(",
+                        "public record GlazeView(long five, short six, Double half, boolean yes,")
+                    .row("{ api: five, given: { value: 5 } }")
+                    .row("{ api: six, given: { value: 6 } }")
+                    .row("{ api: half, given: { value: 1.5 } }")
+                    .row("{ api: yes, given: { value: true } }")),
+        of(
+            "a value from the caller",
+            "public Glaze toGlaze(NewGlaze request, GlazeCode code)",
+            project ->
+                project
+                    .with("public record NewGlaze(\n    String code,", "public record NewGlaze(")
+                    .row("{ model: code, given: { NewGlaze: { from: caller } } }")),
+        of(
+            "a value from the caller that a row needs",
+            "applyTo(GlazeRow row, Glaze glaze, String supplier)",
+            project ->
+                project
+                    .with("String note;", "String note;\n  String supplier;")
+                    .row("{ store: supplier, given: { from: caller }, stays: the books' }")),
+        of(
+            "a conversion of one's own, guarded on the way in",
+            "intake.required(\"finish\", request.finish(), Words::finish)",
+            project ->
+                project
+                    .java(
+                        """
+                        package coop.kiln.api;
+                        import coop.kiln.model.Finish;
+                        public final class Words {
+                          private Words() {}
+                          public static String word(Finish finish) { return "the " + finish; }
+                          public static Finish finish(String word) {
+                            return Finish.valueOf(word.substring(4));
+                          }
+                        }
+                        """)
+                    .row("{ model: finish, by: { api: coop.kiln.api.Words } }")),
+        of(
+            "a wider number where it may be missing",
+            ".map(Integer::longValue).orElse(null)",
+            project -> coats(project, "Integer coats;", "Optional<Integer> coats", "Long coats")),
+        of(
+            "a narrower number guarded",
+            "Math::toIntExact",
+            project ->
+                coats(project, "long coats;", "int coats", "int coats")
+                    .row("{ model: coats, accept: { lossy-conversion: few coats } }")),
+        of(
+            "getters and setters",
+            "row.setNote(glaze.note().orElse(null));",
+            project ->
+                project.with(
+                    "String note;",
+                    "private String note;\n"
+                        + "  public String getNote() { return note; }\n"
+                        + "  void setNote(String note) { this.note = note; }")),
+        of(
+            "a row without setters is made whole",
+            "return new GlazeRow(",
+            project ->
+                project
+                    .with("protected GlazeRow() {}", ROW_CONSTRUCTOR)
+                    .with("String code;", "private String code;")
+                    .with("String label;", "private String label;")
+                    .with("  boolean foodSafe;", "  private boolean foodSafe;")
+                    .with("String finish;", "private String finish;")
+                    .with("String note;", "private String note;")),
+        of(
+            "a field called like the mapper's own variables",
+            "Optional.ofNullable(row.intake)",
+            project ->
+                project
+                    .with("String note;", "String note;\n  String row;\n  String intake;")
+                    .with(
+                        "Optional<String> note) {}",
+                        "Optional<String> note,\n    Optional<String> row,\n    Optional<String> intake) {}")
+                    .with(
+                        "public record GlazeView(",
+                        "public record GlazeView(String row, String intake,")
+                    .with(
+                        "public record NewGlaze(",
+                        "public record NewGlaze(String row, String intake,")));
+  }
+
+  private static final String ROW_CONSTRUCTOR =
+      """
+      protected GlazeRow() {}
+        GlazeRow(String code, String label, boolean foodSafe, String finish, String note) {
+          this.code = code;
+          this.label = label;
+          this.foodSafe = foodSafe;
+          this.finish = finish;
+          this.note = note;
+        }
+        String getCode() { return code; }
+        String getLabel() { return label; }
+        boolean isFoodSafe() { return foodSafe; }
+        String getFinish() { return finish; }
+        String getNote() { return note; }
+      """;
+
+  @ParameterizedTest(name = "{0}")
+  @MethodSource("cases")
+  void whatIsGeneratedCompilesWithoutAWarningAndHolds(
+      String name, String expected, UnaryOperator<Project> change) throws IOException {
+    Project project = change.apply(new Project(folder));
+    Generated generated = project.run(ShelfTwin::generate);
+    assertThat(generated.refusals()).isEmpty();
+    assertThat(generated.files())
+        .extracting(file -> file.text().replaceAll("\\s+", " "))
+        .anySatisfy(text -> assertThat(text).contains(expected));
+    assertThat(warnings()).isEmpty();
+    assertThat(project.trial().routes())
+        .allSatisfy(
+            route -> assertThat(route.outcome()).as(route.toString()).isNotEqualTo(Outcome.BROKEN))
+        .extracting(RouteResult::outcome)
+        .contains(Outcome.HELD);
+  }
+
+  @Test
+  void aMissingValueWhereTheTargetRequiresOneIsAFault() {
+    Project project =
+        new Project(folder).with("String note;", "@Column(nullable = false) String note;");
+    assertThat(project.run(ShelfTwin::generate).files().get(0).text())
+        .contains("intake.required(\"note\", glaze.note().orElse(null))");
+    assertThat(project.trial().routes().get(0).divergences())
+        .singleElement()
+        .satisfies(
+            divergence -> {
+              assertThat(divergence.kind()).isEqualTo(Divergence.Kind.REFUSED);
+              assertThat(divergence.after()).isEqualTo("Glaze note: a value is required (missing)");
+            });
+  }
+
+  @Test
+  void theSameLedgerGivesTheSameBytes() {
+    Project project = new Project(folder);
+    assertThat(project.run(ShelfTwin::generate)).isEqualTo(project.run(ShelfTwin::generate));
+  }
+
+  @Test
+  void whatCannotBeWrittenIsRefusedAndTheOthersAreWritten() {
+    Project project =
+        new Project(folder)
+            .with("public record GlazeView(", "public record GlazeView(\n    int stock,");
+    Generated generated = project.run(ShelfTwin::generate);
+    assertThat(generated.files())
+        .extracting(SourceFile::className)
+        .containsExactly("GlazeStoreMapper");
+    assertThat(generated.refusals())
+        .containsExactly(
+            new Generated.Refusal(
+                "coop.kiln.api.GlazeApiMapper",
+                "Glaze->GlazeView",
+                "nothing fills GlazeView.stock"));
+    assertThat(project.trial().routes())
+        .filteredOn(route -> route.route().contains("GlazeView"))
+        .singleElement()
+        .satisfies(
+            route -> {
+              assertThat(route.outcome()).isEqualTo(Outcome.REFUSED);
+              assertThat(route.reason())
+                  .contains(
+                      "no mapper coop.kiln.api.GlazeApiMapper: nothing fills GlazeView.stock");
+            });
+  }
+
+  @Test
+  void aFileIsWrittenOnceAndFollowsThePlan() {
+    Project project = new Project(folder);
+    Path to = folder.resolve("mappers");
+    Path store = to.resolve("coop/kiln/store/GlazeStoreMapper.java");
+    assertThat(write(project, to)).containsEntry(store, MapperFiles.Change.WRITTEN);
+    assertThat(write(project, to)).containsEntry(store, MapperFiles.Change.UNCHANGED);
+    project.row("{ model: finish, store: finish, given: { GlazeView: { value: x } } }");
+    project.with("String note;", "String remark;").row("{ model: note, store: remark }");
+    assertThat(write(project, to)).containsEntry(store, MapperFiles.Change.WRITTEN);
+    assertThat(store).content().contains("row.remark");
+  }
+
+  @Test
+  void whiteSpaceAndLineEndsAreNoEdit() throws IOException {
+    Project project = new Project(folder);
+    Path to = folder.resolve("mappers");
+    write(project, to);
+    Path store = to.resolve("coop/kiln/store/GlazeStoreMapper.java");
+    String formatted = Files.readString(store).replace("\n", "\r\n").replace("    ", "\t");
+    Files.writeString(store, formatted);
+    assertThat(write(project, to)).containsEntry(store, MapperFiles.Change.UNCHANGED);
+    assertThat(store).hasContent(formatted);
+  }
+
+  @Test
+  void whatSomebodyEditedIsLeftAndNothingElseIsWritten() throws IOException {
+    Project project = new Project(folder);
+    Path to = folder.resolve("mappers");
+    write(project, to);
+    Path store = to.resolve("coop/kiln/store/GlazeStoreMapper.java");
+    Path api = to.resolve("coop/kiln/api/GlazeApiMapper.java");
+    String edited = Files.readString(store).replace("glaze.name()", "glaze.name().strip()");
+    Files.writeString(store, edited);
+    Files.delete(api);
+    assertThatThrownBy(() -> write(project, to))
+        .isInstanceOf(InputException.class)
+        .hasMessageContaining("GlazeStoreMapper.java")
+        .hasMessageContaining("edited by hand")
+        .hasMessageContaining("--to");
+    assertThat(store).hasContent(edited);
+    assertThat(api).doesNotExist();
+  }
+
+  @Test
+  void aCommentIsAnEditAndAForeignFileIsLeft() throws IOException {
+    Project project = new Project(folder);
+    Path to = folder.resolve("mappers");
+    write(project, to);
+    Path store = to.resolve("coop/kiln/store/GlazeStoreMapper.java");
+    Files.writeString(store, Files.readString(store) + "// do not touch\n");
+    assertThatThrownBy(() -> write(project, to)).hasMessageContaining("edited by hand");
+    Files.writeString(store, "class Mine {}");
+    assertThatThrownBy(() -> write(project, to)).hasMessageContaining("was not generated");
+    assertThat(store).hasContent("class Mine {}");
+  }
+
+  @Test
+  void aFolderThatCannotBeWrittenIsToldAndLeavesNothing() throws IOException {
+    Path blocked = Files.writeString(folder.resolve("blocked"), "a file, no folder");
+    assertThatThrownBy(() -> write(new Project(folder), blocked))
+        .isInstanceOf(InputException.class)
+        .hasMessageContaining("blocked")
+        .hasMessageContaining("--to");
+    assertThat(blocked).hasContent("a file, no folder");
+  }
+
+  private static Map<Path, MapperFiles.Change> write(Project project, Path to) {
+    return MapperFiles.write(project.run(ShelfTwin::generate), to);
+  }
+
+  private static Project coats(Project project, String row, String domain, String transfer) {
+    return project
+        .with("String note;", "String note;\n  " + row)
+        .with("Optional<String> note) {}", "Optional<String> note,\n    " + domain + ") {}")
+        .with("public record GlazeView(", "public record GlazeView(\n    " + transfer + ",")
+        .with(
+            "public record NewGlaze(",
+            "public record NewGlaze(\n    " + transfer.replace("Long", "Integer") + ",");
+  }
+
+  /** What the compiler says about the mappers with all its warnings on. */
+  private List<String> warnings() throws IOException {
+    Path to = folder.resolve("mappers");
+    Path classes = Files.createDirectories(folder.resolve("classes"));
+    try (ShelfTwin twin = ShelfTwin.open(folder.resolve("shelf-twin.yaml"), Project.code())) {
+      MapperFiles.write(twin.generate(), to);
+    }
+    JavaCompiler compiler = ToolProvider.getSystemJavaCompiler();
+    DiagnosticCollector<JavaFileObject> messages = new DiagnosticCollector<>();
+    try (StandardJavaFileManager files = compiler.getStandardFileManager(messages, null, null);
+        Stream<Path> mappers = Files.walk(to)) {
+      files.setLocationFromPaths(StandardLocation.CLASS_OUTPUT, List.of(classes));
+      files.setLocationFromPaths(StandardLocation.SOURCE_PATH, List.of(folder.resolve("src")));
+      files.setLocationFromPaths(
+          StandardLocation.CLASS_PATH, List.of(Project.persistenceApi(), CodeFinder.runtime()));
+      List<Path> sources = mappers.filter(Files::isRegularFile).toList();
+      List<String> options = List.of("-Xlint:all", "-proc:none", "-implicit:none");
+      compiler
+          .getTask(
+              null,
+              files,
+              messages,
+              options,
+              null,
+              files.getJavaFileObjects(sources.toArray(Path[]::new)))
+          .call();
+    }
+    return messages.getDiagnostics().stream().map(String::valueOf).toList();
+  }
+
+  private static Arguments of(String name, String expected, UnaryOperator<Project> change) {
+    return Arguments.of(name, expected, change);
+  }
+}

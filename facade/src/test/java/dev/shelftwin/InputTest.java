@@ -1,0 +1,150 @@
+package dev.shelftwin;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import dev.shelftwin.finding.InputException;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.function.Function;
+import java.util.function.UnaryOperator;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.Arguments;
+import org.junit.jupiter.params.provider.MethodSource;
+
+/** Input that keeps a stage from working is told with place, cause and remedy. */
+class InputTest {
+
+  @TempDir Path folder;
+
+  static Stream<Arguments> cases() {
+    Function<ShelfTwin, Object> ledger = ShelfTwin::ledger;
+    Function<ShelfTwin, Object> check = ShelfTwin::check;
+    Function<ShelfTwin, Object> trial =
+        twin -> twin.trial(dev.shelftwin.trial.TrialOptions.defaults());
+    return Stream.of(
+        of(
+            "a source folder that is not there",
+            project -> project.with("sources: src", "sources: source"),
+            check,
+            "shelf-twin.yaml:3:18",
+            "there is no such source folder",
+            "relative to the plan"),
+        of(
+            "no code at all",
+            project -> project.with("code: { sources: src }\n", ""),
+            check,
+            "shelf-twin.yaml:1:1",
+            "nothing says where the code is",
+            "--sources"),
+        of(
+            "a class path file that is not there",
+            project -> project.with("sources: src", "sources: src, class-path: target/cp.txt"),
+            check,
+            "shelf-twin.yaml:3:35",
+            "the class path names what is not there",
+            "mvn dependency:build-classpath"),
+        of(
+            "a type that the code does not have",
+            project -> project.with("store: GlazeRow", "store: GlazeLine"),
+            ledger,
+            "shelf-twin.yaml:10:12",
+            "has no type GlazeLine",
+            "did you mean 'GlazeRow'?"),
+        of(
+            "a field that the code does not have",
+            project -> project.row("{ model: finsh, is: protected }"),
+            ledger,
+            "shelf-twin.yaml:17:18",
+            "Glaze has no field finsh",
+            "did you mean 'finish'?"),
+        of(
+            "a declaration that does not compile",
+            project -> project.with("    GlazeCode code,", "    GlaceCode code,"),
+            check,
+            "Glaze.java:4:5",
+            "cannot find symbol",
+            "correct the name"),
+        of(
+            "a method body that does not compile",
+            project -> project.with("value.isBlank()", "value.isBlanc()"),
+            trial,
+            "GlazeCode.java:4:14",
+            "cannot find symbol",
+            "correct the name"),
+        of(
+            "an annotation whose jar is missing",
+            project -> project.with("@Entity\n", "@Entity\n@coop.audit.Audited\n"),
+            check,
+            "GlazeRow.java:4:12",
+            "package coop.audit does not exist",
+            "class-path"));
+  }
+
+  @ParameterizedTest(name = "{0}")
+  @MethodSource("cases")
+  void isToldWithPlaceCauseAndRemedy(
+      String name,
+      UnaryOperator<Project> change,
+      Function<ShelfTwin, Object> stage,
+      String place,
+      String cause,
+      String remedy) {
+    Project project = change.apply(new Project(folder)).write();
+    CodeOptions code = name.contains("class path file") ? CodeOptions.NONE : Project.code();
+    assertThatThrownBy(
+            () -> {
+              try (ShelfTwin twin = ShelfTwin.open(project.planFile(), code)) {
+                stage.apply(twin);
+              }
+            })
+        .isInstanceOf(InputException.class)
+        .hasMessageContaining(place)
+        .hasMessageContaining(cause)
+        .hasMessageContaining(remedy);
+  }
+
+  @Test
+  void anEntryOfAClassPathFileThatIsMissingIsTold() throws IOException {
+    Project project = new Project(folder).write();
+    Path list = Files.writeString(folder.resolve("cp.txt"), "/nowhere/at-all.jar\n");
+    CodeOptions code = new CodeOptions(List.of(), List.of(), List.of(list));
+    assertThatThrownBy(() -> ShelfTwin.open(project.planFile(), code))
+        .isInstanceOf(InputException.class)
+        .hasMessageContaining("cp.txt")
+        .hasMessageContaining("/nowhere/at-all.jar");
+  }
+
+  @Test
+  void aClassPathFileMayHoldEntriesOnOneLine() throws IOException {
+    Project project = new Project(folder).write();
+    String entries = Project.persistenceApi() + java.io.File.pathSeparator + folder;
+    Path list = Files.writeString(folder.resolve("cp.txt"), entries);
+    CodeOptions code = new CodeOptions(List.of(), List.of(), List.of(list));
+    try (ShelfTwin twin = ShelfTwin.open(project.planFile(), code)) {
+      assertThat(twin.check()).isEmpty();
+    }
+  }
+
+  @Test
+  void classesThatAreNotBuiltYetAreNoErrorWhereThereAreSources() {
+    Project project =
+        new Project(folder).with("sources: src", "sources: src, classes: target/classes");
+    assertThat(project.check()).isEmpty();
+  }
+
+  private static Arguments of(
+      String name,
+      UnaryOperator<Project> change,
+      Function<ShelfTwin, Object> stage,
+      String place,
+      String cause,
+      String remedy) {
+    return Arguments.of(name, change, stage, place, cause, remedy);
+  }
+}
