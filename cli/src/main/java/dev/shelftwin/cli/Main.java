@@ -5,6 +5,7 @@ import dev.shelftwin.report.FindingText;
 import picocli.CommandLine;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.ParameterException;
+import picocli.CommandLine.UnmatchedArgumentException;
 
 /** The command line. */
 @Command(
@@ -60,6 +61,7 @@ public final class Main {
   private static int wrongCall(Console console, ParameterException wrong) {
     String name = wrong.getCommandLine().getCommandSpec().qualifiedName();
     console.err().println(name + ": " + wrong.getMessage());
+    UnmatchedArgumentException.printSuggestions(wrong, console.errWriter());
     console.err().println("  see '" + name + " --help'");
     return WRONG_INPUT;
   }

@@ -28,6 +28,7 @@ final class ProgressLine implements TrialProgress, AutoCloseable {
           new ProgressBarBuilder()
               .setTaskName("samples")
               .setInitialMax(total)
+              .clearDisplayOnFinish()
               .setConsumer(new ConsoleProgressBarConsumer(console.err()))
               .build();
     }

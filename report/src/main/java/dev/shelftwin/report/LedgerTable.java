@@ -23,6 +23,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
+import org.apache.commons.text.WordUtils;
 
 /** The ledger as tables for people: one for each concept, a row for each field. */
 public final class LedgerTable {
@@ -30,7 +31,19 @@ public final class LedgerTable {
   /** Columns of text; what a terminal of usual width shows. */
   private static final int WIDTH = 120;
 
-  private static final int DOMAIN_WIDTH = 28;
+  private static final int DOMAIN_WIDTH = 27;
+
+  /** The space inside a cell at both sides and its border. */
+  private static final int FRAME = 3;
+
+  /** Light lines (Unicode, Box Drawing), in the order that the table asks for them. */
+  private static final Character[] LINES = {
+    '┌', '─', '┬', '┐', '│', '│', '│', '├', '─', '┼', '┤', '│', '│', '│', '├', '─', '┼', '┤', '├',
+    '─', '┼', '┤', '│', '│', '│', '└', '─', '┴', '┘'
+  };
+
+  /** Keeps words together that belong to one mark; shown as a space. */
+  private static final char JOINED = '\u00a0';
 
   private static final Pattern FAULTS = Pattern.compile("\\b(lost|unfilled)\\b");
 
@@ -72,18 +85,37 @@ public final class LedgerTable {
     List<Column> columns = new ArrayList<>();
     Station domain = concept.domain();
     columns.add(column(domain.layer().name() + ": " + domain, DOMAIN_WIDTH));
-    int rest = (WIDTH - DOMAIN_WIDTH - 2 - layers.size()) / Math.max(1, layers.size());
-    layers.forEach(layer -> columns.add(column(header(concept, layer), rest)));
-    List<List<String>> rows = rows(concept, layers);
+    List<Integer> widths = widths(concept, layers);
+    for (int index = 0; index < layers.size(); index++) {
+      columns.add(column(header(concept, layers.get(index)), widths.get(index)));
+    }
+    List<List<String>> rows = rows(concept, layers, widths);
     String[][] cells =
         rows.stream().map(row -> row.toArray(String[]::new)).toArray(String[][]::new);
     String table =
         AsciiTable.builder()
-            .border(AsciiTable.BASIC_ASCII)
+            .border(LINES)
             .data(columns.toArray(Column[]::new), cells)
-            .asString();
+            .asString()
+            .replace(JOINED, ' ');
     String marked = FAULTS.matcher(table).replaceAll(match -> style.bad(match.group()));
     return style.strong(concept.name()) + "\n" + marked + "\n";
+  }
+
+  /** A layer with several shapes says more, so it gets more of the width. */
+  private static List<Integer> widths(ConceptLedger concept, List<Layer> layers) {
+    List<Long> weights =
+        layers.stream()
+            .map(
+                layer ->
+                    concept.outer().stream()
+                        .filter(station -> station.layer().equals(layer))
+                        .count())
+            .map(shapes -> shapes > 1 ? 4L : 3L)
+            .toList();
+    long all = weights.stream().mapToLong(Long::longValue).sum();
+    int rest = WIDTH - 1 - DOMAIN_WIDTH - FRAME - FRAME * layers.size();
+    return weights.stream().map(weight -> (int) (rest * weight / all)).toList();
   }
 
   private static Column column(String header, int width) {
@@ -91,7 +123,7 @@ public final class LedgerTable {
         .header(header)
         .headerAlign(HorizontalAlign.LEFT)
         .dataAlign(HorizontalAlign.LEFT)
-        .maxWidth(width, OverflowBehaviour.NEWLINE);
+        .maxWidth(width + 2, OverflowBehaviour.NEWLINE);
   }
 
   private static String header(ConceptLedger concept, Layer layer) {
@@ -105,7 +137,8 @@ public final class LedgerTable {
     return station.role() == Role.TRANSFER ? " (" + station.use().direction().key() + ")" : "";
   }
 
-  private static List<List<String>> rows(ConceptLedger concept, List<Layer> layers) {
+  private static List<List<String>> rows(
+      ConceptLedger concept, List<Layer> layers, List<Integer> widths) {
     Map<String, Map<Layer, Map<String, List<String>>>> rows = new LinkedHashMap<>();
     for (Field field : concept.domain().shape().fields()) {
       if (isKnown(concept, field)) {
@@ -127,25 +160,31 @@ public final class LedgerTable {
     rows.forEach(
         (name, byLayer) -> {
           List<String> row = new ArrayList<>(List.of(name.startsWith("·") ? "" : name));
-          layers.forEach(layer -> row.add(cellText(byLayer.getOrDefault(layer, Map.of()))));
+          for (int index = 0; index < layers.size(); index++) {
+            Map<String, List<String>> texts = byLayer.getOrDefault(layers.get(index), Map.of());
+            row.add(cellText(texts, widths.get(index)));
+          }
           table.add(row);
         });
     return table;
   }
 
   /** Shapes of one layer that treat a field alike stand together. */
-  private static String cellText(Map<String, List<String>> shapesByText) {
+  private static String cellText(Map<String, List<String>> shapesByText, int width) {
     return shapesByText.entrySet().stream()
         .map(
             entry -> {
               String shapes = String.join(", ", entry.getValue());
-              return shapes.isEmpty() ? entry.getKey() : shapes + ": " + entry.getKey();
+              String text = shapes.isEmpty() ? entry.getKey() : shapes + ": " + entry.getKey();
+              return text.lines()
+                  .map(line -> WordUtils.wrap(line, width, "\n" + JOINED + JOINED + JOINED, false))
+                  .collect(Collectors.joining("\n"));
             })
         .collect(Collectors.joining("\n"));
   }
 
   private static String rowOf(Field field) {
-    return field.name() + "  " + field.type();
+    return field.name() + " " + JOINED + field.type();
   }
 
   private static boolean isAlone(ConceptLedger concept, Station outer) {
@@ -205,7 +244,7 @@ public final class LedgerTable {
     private String in = "";
 
     void names(Field outside) {
-      field = outside.name() + "  " + outside.type();
+      field = rowOf(outside);
     }
 
     void add(boolean inward, String account) {
@@ -218,17 +257,29 @@ public final class LedgerTable {
 
     String text() {
       if (out.equals(in)) {
-        return field + (isLong(out) ? "\n  ⇄ " : "  ⇄ ") + out;
+        return beside("⇄", out);
       }
       if (out.isEmpty() || in.isEmpty()) {
-        String account = out.isEmpty() ? "← " + in : "→ " + out;
-        return field + (isLong(account) && !field.isEmpty() ? "\n  " : "  ") + account;
+        return out.isEmpty() ? beside("←", in) : beside("→", out);
       }
-      return field + "\n  → " + out + "\n  ← " + in;
+      return field + below("→", out) + below("←", in);
+    }
+
+    private String beside(String arrow, String account) {
+      if (field.isEmpty()) {
+        return arrow + JOINED + account;
+      }
+      return isLong(account)
+          ? field + below(arrow, account)
+          : field + " " + JOINED + arrow + JOINED + account;
+    }
+
+    private static String below(String arrow, String account) {
+      return "\n" + JOINED + arrow + JOINED + account;
     }
 
     private static boolean isLong(String account) {
-      return account.length() > Account.CARRIED.key().length() + 2;
+      return account.length() > Account.CARRIED.key().length();
     }
   }
 }
