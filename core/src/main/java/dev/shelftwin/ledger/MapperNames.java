@@ -26,8 +26,12 @@ public final class MapperNames {
     return word.substring(0, 1).toUpperCase(Locale.ROOT) + word.substring(1);
   }
 
-  /** The method that makes a shape, such as toFiringRow. */
+  /**
+   * The method that makes a shape, such as toFiringRow; with the layer before it, as in
+   * toStoreFiring, where simple names repeat in the plan.
+   */
   public static String method(Station to) {
-    return "to" + to.shape().type().simpleName();
+    boolean repeats = to.label().contains("/");
+    return "to" + (repeats ? capital(to.layer().name()) : "") + to.shape().type().simpleName();
   }
 }

@@ -89,11 +89,11 @@ final class Leaves {
           Map.entry(
               "java.time.Period",
               (random, limits) ->
-                  Period.of(random.nextInt(3), random.nextInt(24), random.nextInt(28))),
+                  Period.of(random.nextInt(3), random.nextInt(12), random.nextInt(28))),
           Map.entry("java.time.Year", (random, limits) -> Year.of(1990 + random.nextInt(60))),
           Map.entry(
               "java.time.YearMonth",
-              (random, limits) -> YearMonth.of(1990 + random.nextInt(60), 1 + random.nextInt(24))));
+              (random, limits) -> YearMonth.of(1990 + random.nextInt(60), 1 + random.nextInt(12))));
 
   /** What a failing value is tried to be replaced with. */
   private static final Map<String, List<Object>> SIMPLE =
