@@ -17,6 +17,7 @@ import dev.shelftwin.plan.Text;
 import dev.shelftwin.read.CodePaths;
 import dev.shelftwin.read.JavaReader;
 import dev.shelftwin.rule.Checker;
+import dev.shelftwin.trial.Ends;
 import dev.shelftwin.trial.Trial;
 import dev.shelftwin.trial.TrialOptions;
 import dev.shelftwin.trial.TrialProgress;
@@ -151,10 +152,28 @@ public final class ShelfTwin implements AutoCloseable {
     classPath.add(CodeFinder.runtime());
     MemoryCompiler compiler = new MemoryCompiler(classPath, code.sources());
     Map<String, byte[]> classes = compiler.compile(sources, uncompiledSamples());
+    Thread thread = Thread.currentThread();
+    ClassLoader before = thread.getContextClassLoader();
     try (UserClassLoader loader = new UserClassLoader(classes, code.binaries())) {
-      return Trial.run(ledger, reader, loader, unwritten, options, progress);
+      thread.setContextClassLoader(loader); // by which libraries find their services
+      return trial(loader, unwritten, options, progress);
     } catch (IOException unclosed) {
       throw new UncheckedIOException(unclosed);
+    } finally {
+      thread.setContextClassLoader(before);
+    }
+  }
+
+  private TrialResult trial(
+      UserClassLoader loader,
+      Map<String, String> unwritten,
+      TrialOptions options,
+      TrialProgress progress) {
+    if (!options.ends()) {
+      return Trial.run(ledger, reader, loader, Ends.NONE, unwritten, options, progress);
+    }
+    try (UserEnds ends = new UserEnds(plan, reader, loader)) {
+      return Trial.run(ledger, reader, loader, ends, unwritten, options, progress);
     }
   }
 

@@ -26,7 +26,7 @@ class InputTest {
     Function<ShelfTwin, Object> ledger = ShelfTwin::ledger;
     Function<ShelfTwin, Object> check = ShelfTwin::check;
     Function<ShelfTwin, Object> trial =
-        twin -> twin.trial(dev.shelftwin.trial.TrialOptions.defaults());
+        twin -> twin.trial(dev.shelftwin.trial.TrialOptions.defaults().inMemory());
     return Stream.of(
         of(
             "a source folder that is not there",

@@ -181,7 +181,7 @@ final class Project {
   }
 
   TrialResult trial() {
-    return run(twin -> twin.trial(new TrialOptions(7, 60, Set.of(), OptionalInt.empty())));
+    return run(twin -> twin.trial(new TrialOptions(7, 60, Set.of(), OptionalInt.empty(), false)));
   }
 
   /** What the marks promise, as {@code file:line rule}, sorted. */

@@ -145,7 +145,7 @@ class SampleTest {
   }
 
   private static RouteResult firstRoute(Project project) {
-    TrialOptions options = new TrialOptions(3, 300, Set.of(), OptionalInt.empty());
+    TrialOptions options = new TrialOptions(3, 300, Set.of(), OptionalInt.empty(), false);
     return project.run(twin -> twin.trial(options)).routes().get(0);
   }
 }

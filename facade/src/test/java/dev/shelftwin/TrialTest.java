@@ -75,7 +75,7 @@ class TrialTest {
             text.contains("class GlazeStoreMapper")
                 ? text.replaceAll("(?m)^//.*$", "").replaceAll("\\s+", " ").replace(find, put)
                 : text);
-    TrialResult result = trialOfCompiled(TrialOptions.defaults());
+    TrialResult result = trialOfCompiled(TrialOptions.defaults().inMemory());
     assertThat(divergences(result))
         .anySatisfy(
             divergence -> {
@@ -92,14 +92,14 @@ class TrialTest {
   @Test
   void mappersThatAreCompiledAlreadyAreTriedAsTheyAre() throws IOException {
     compileMappers(new Project(folder).write(), text -> text);
-    assertThat(trialOfCompiled(TrialOptions.defaults()).held()).isTrue();
+    assertThat(trialOfCompiled(TrialOptions.defaults().inMemory()).held()).isTrue();
   }
 
   @Test
   void aCompiledMapperThatIsMissingIsTold() throws IOException {
     compileMappers(new Project(folder), text -> text);
     Files.delete(folder.resolve("classes/coop/kiln/store/GlazeStoreMapper.class"));
-    assertThatThrownBy(() -> trialOfCompiled(TrialOptions.defaults()))
+    assertThatThrownBy(() -> trialOfCompiled(TrialOptions.defaults().inMemory()))
         .isInstanceOf(InputException.class)
         .hasMessageContaining("coop.kiln.store.GlazeStoreMapper")
         .hasMessageContaining("--compiled");
@@ -125,7 +125,8 @@ class TrialTest {
   void oneSampleIsRepeatedByItsSeedAndNumber() {
     Project project = swappedNames();
     Divergence first = divergences(project.trial()).get(0);
-    TrialOptions again = new TrialOptions(7, 60, Set.of("Potter"), OptionalInt.of(first.sample()));
+    TrialOptions again =
+        new TrialOptions(7, 60, Set.of("Potter"), OptionalInt.of(first.sample()), false);
     TrialResult repeated = project.run(twin -> twin.trial(again));
     assertThat(divergences(repeated)).contains(first);
     assertThat(repeated.routes()).allSatisfy(route -> assertThat(route.samples()).isEqualTo(1));
@@ -139,7 +140,7 @@ class TrialTest {
                 "Optional<String> note) {}",
                 "Optional<String> note) {\n"
                     + "  public Glaze { if (name.length() > 6) throw new RuntimeException(); }\n}");
-    TrialOptions other = new TrialOptions(8, 60, Set.of(), OptionalInt.empty());
+    TrialOptions other = new TrialOptions(8, 60, Set.of(), OptionalInt.empty(), false);
     assertThat(project.trial()).isEqualTo(project.trial());
     assertThat(project.run(twin -> twin.trial(other)).routes())
         .isNotEqualTo(project.trial().routes());
@@ -259,7 +260,7 @@ class TrialTest {
   @Test
   void progressIsToldForEverySample() {
     TrialProgress progress = mock(TrialProgress.class);
-    TrialOptions few = new TrialOptions(1, 5, Set.of(), OptionalInt.empty());
+    TrialOptions few = new TrialOptions(1, 5, Set.of(), OptionalInt.empty(), false);
     new Project(folder).run(twin -> twin.trial(few, progress));
     verify(progress, times(20)).advance(anyString(), anyInt(), eq(20));
     verify(progress).advance("NewGlaze->Glaze", 20, 20);

@@ -59,6 +59,9 @@ final class TrialCommand implements Callable<Integer> {
       description = "Try the mappers among the compiled classes; generate none.")
   private boolean compiled;
 
+  @Option(names = "--in-memory", description = "Through the mappers alone: no JSON, no database.")
+  private boolean inMemory;
+
   TrialCommand(Console console) {
     this.console = console;
   }
@@ -93,13 +96,17 @@ final class TrialCommand implements Callable<Integer> {
       }
     }
     OptionalInt only = sample == null ? OptionalInt.empty() : OptionalInt.of(sample);
-    TrialOptions options = new TrialOptions(seed, samples, concepts, only);
+    TrialOptions options = new TrialOptions(seed, samples, concepts, only, !inMemory);
     try (ProgressLine progress = new ProgressLine(console)) {
       return compiled ? twin.trialOfCompiled(options, progress) : twin.trial(options, progress);
     }
   }
 
   private String repeat() {
-    return Console.command() + " trial " + plan.arguments() + (compiled ? " --compiled" : "");
+    return Console.command()
+        + " trial "
+        + plan.arguments()
+        + (compiled ? " --compiled" : "")
+        + (inMemory ? " --in-memory" : "");
   }
 }

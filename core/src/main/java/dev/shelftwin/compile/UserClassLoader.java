@@ -1,16 +1,26 @@
 package dev.shelftwin.compile;
 
+import java.io.IOException;
+import java.io.InputStream;
 import java.net.MalformedURLException;
 import java.net.URL;
 import java.net.URLClassLoader;
 import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.Enumeration;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
+import java.util.Set;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 
 /**
- * Loads the users' classes and the mappers compiled with them. All are of one loader, so that
- * mappers may use package-private members (JVMS §5.3: a run-time package belongs to one loader).
- * Nothing of this program is seen but what mappers need at run time.
+ * Loads the users' classes, the mappers compiled with them, and the code that leads to the ends.
+ * All are of one loader, so that mappers may use package-private members (JVMS §5.3: a run-time
+ * package belongs to one loader). The users' own libraries win over ours; a family of libraries is
+ * taken whole, from the users if they have its heart, else from us.
  */
 public final class UserClassLoader extends URLClassLoader {
 
@@ -18,9 +28,21 @@ public final class UserClassLoader extends URLClassLoader {
     registerAsParallelCapable();
   }
 
-  private static final String RUNTIME = "dev.shelftwin.runtime.";
+  private static final String OURS = "dev.shelftwin.";
+
+  /** Our code that works with the users' libraries, and so must be loaded beside them. */
+  private static final List<String> BESIDE_THE_USERS =
+      List.of("dev.shelftwin.wire.", "dev.shelftwin.store.");
+
+  /** Packages that belong together, by the class that is the heart of them. */
+  private static final Map<String, List<String>> FAMILIES =
+      Map.of(
+          "com.fasterxml.jackson.databind.ObjectMapper", List.of("com.fasterxml.jackson."),
+          "org.hibernate.Session", List.of("org.hibernate.", "jakarta.persistence."));
 
   private final Map<String, byte[]> compiled;
+  private final ClassLoader ours = Objects.requireNonNull(UserClassLoader.class.getClassLoader());
+  private final Set<String> takenFromUs;
 
   /**
    * A loader.
@@ -31,15 +53,62 @@ public final class UserClassLoader extends URLClassLoader {
   public UserClassLoader(Map<String, byte[]> compiled, List<Path> classPath) {
     super(urls(classPath), ClassLoader.getPlatformClassLoader());
     this.compiled = Map.copyOf(compiled);
+    this.takenFromUs =
+        FAMILIES.entrySet().stream()
+            .filter(family -> super.findResource(file(family.getKey())) == null)
+            .flatMap(family -> family.getValue().stream())
+            .collect(Collectors.toSet());
   }
 
   @Override
   protected Class<?> findClass(String name) throws ClassNotFoundException {
-    if (name.startsWith(RUNTIME)) {
-      return Class.forName(name, false, UserClassLoader.class.getClassLoader());
+    if (BESIDE_THE_USERS.stream().anyMatch(name::startsWith)) {
+      return define(name, bytesOfOurs(name));
+    }
+    if (name.startsWith(OURS) || takenFromUs.stream().anyMatch(name::startsWith)) {
+      return ours.loadClass(name);
     }
     byte[] bytes = compiled.get(name);
-    return bytes == null ? super.findClass(name) : defineClass(name, bytes, 0, bytes.length);
+    if (bytes != null) {
+      return define(name, bytes);
+    }
+    try {
+      return super.findClass(name);
+    } catch (ClassNotFoundException notTheUsers) {
+      return ours.loadClass(name);
+    }
+  }
+
+  @Override
+  public @Nullable URL findResource(String name) {
+    @Nullable URL theirs = super.findResource(name);
+    return theirs == null ? ours.getResource(name) : theirs;
+  }
+
+  @Override
+  public Enumeration<URL> findResources(String name) throws IOException {
+    List<URL> all = new ArrayList<>(Collections.list(super.findResources(name)));
+    all.addAll(Collections.list(ours.getResources(name)));
+    return Collections.enumeration(all);
+  }
+
+  private Class<?> define(String name, byte[] bytes) {
+    return defineClass(name, bytes, 0, bytes.length);
+  }
+
+  private byte[] bytesOfOurs(String name) throws ClassNotFoundException {
+    try (@Nullable InputStream bytes = ours.getResourceAsStream(file(name))) {
+      if (bytes == null) {
+        throw new ClassNotFoundException(name);
+      }
+      return bytes.readAllBytes();
+    } catch (IOException unreadable) {
+      throw new ClassNotFoundException(name, unreadable);
+    }
+  }
+
+  private static String file(String className) {
+    return className.replace('.', '/') + ".class";
   }
 
   private static URL[] urls(List<Path> classPath) {

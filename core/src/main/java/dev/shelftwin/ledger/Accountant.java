@@ -40,7 +40,7 @@ public final class Accountant {
           .map(stations -> account(concept, stations, names))
           .ifPresent(concepts::add);
     }
-    names.checkSamples();
+    names.checkRest();
     return new Ledger(plan, concepts, unknownNames);
   }
 

@@ -70,8 +70,9 @@ final class Names {
     }
   }
 
-  /** Checks the types and methods that {@code samples} names. */
-  void checkSamples() {
+  /** Checks the types and methods that the plan names outside its concepts. */
+  void checkRest() {
+    plan.wire().ifPresent(method -> checkMethod("wire", method));
     plan.samples()
         .forEach(
             (type, method) -> {

@@ -13,6 +13,7 @@ import java.util.Optional;
  * @param code where the users' code is
  * @param layers in the order of the plan
  * @param concepts in the order of the plan
+ * @param wire the static method that gives the users' own JSON mapper
  * @param samples static methods that make sample values, by the name of the type they make
  * @param at the plan's beginning
  */
@@ -21,6 +22,7 @@ public record Plan(
     Code code,
     List<Layer> layers,
     List<Concept> concepts,
+    Optional<Text> wire,
     Map<String, Text> samples,
     Place at) {
 
@@ -29,6 +31,7 @@ public record Plan(
     Objects.requireNonNull(code, "code");
     layers = List.copyOf(layers);
     concepts = List.copyOf(concepts);
+    Objects.requireNonNull(wire, "wire");
     samples = Map.copyOf(samples);
     Objects.requireNonNull(at, "at");
   }

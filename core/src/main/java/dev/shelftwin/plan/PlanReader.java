@@ -72,7 +72,8 @@ public final class PlanReader {
   private Plan plan() {
     Node root = yaml.root();
     Map<String, Entry> entries = yaml.entries(root, "a plan");
-    List<String> known = List.of("shelf-twin", "name", "code", "layers", "concepts", "samples");
+    List<String> known =
+        List.of("shelf-twin", "name", "code", "layers", "concepts", "wire", "samples");
     yaml.refuseOthers(entries, known, "a plan");
     version(entries.get("shelf-twin"), root);
     String name = required(entries, "name", root).flatMap(this::text).map(Text::value).orElse("");
@@ -83,7 +84,8 @@ public final class PlanReader {
         required(entries, "concepts", root).map(entry -> concepts(entry, layers)).orElse(List.of());
     Map<String, Text> samples =
         optional(entries, "samples").map(entry -> texts(entry, "'samples'")).orElse(Map.of());
-    return new Plan(name, code, layers, concepts, samples, yaml.place(root));
+    Optional<Text> wire = optional(entries, "wire").flatMap(this::text);
+    return new Plan(name, code, layers, concepts, wire, samples, yaml.place(root));
   }
 
   private void version(@Nullable Entry entry, Node root) {

@@ -30,11 +30,17 @@ public record Divergence(
     CHANGED,
     /** The value of another field arrived, and its own arrived there. */
     SWAPPED,
+    /** The nearest value that fits arrived. */
+    ROUNDED,
+    /** The value without its end arrived. */
+    TRUNCATED,
+    /** The value with something added arrived. */
+    PADDED,
     /** Nothing arrived. */
     MISSING,
     /** Something arrived where nothing was sent. */
     APPEARED,
-    /** The mapper refused what it had let pass before. */
+    /** A mapper or an end refused what had come so far. */
     REFUSED,
     /** The mapper threw something that is no fault. */
     FAILED;
@@ -52,6 +58,10 @@ public record Divergence(
     Objects.requireNonNull(before, "before");
     Objects.requireNonNull(after, "after");
     snapshots = List.copyOf(snapshots);
+  }
+
+  Divergence as(Kind other) {
+    return new Divergence(hop, field, other, before, after, sample, snapshots);
   }
 
   boolean isSameFailure(Divergence other) {

@@ -4,9 +4,9 @@ import dev.shelftwin.ledger.Account;
 import dev.shelftwin.ledger.Entry;
 import dev.shelftwin.ledger.HopLedger;
 import dev.shelftwin.ledger.Station;
-import dev.shelftwin.plan.Given;
 import dev.shelftwin.runtime.FaultException;
 import dev.shelftwin.shape.Field;
+import dev.shelftwin.shape.Role;
 import dev.shelftwin.trial.Divergence.Kind;
 import java.lang.reflect.InvocationTargetException;
 import java.util.ArrayList;
@@ -34,23 +34,33 @@ final class Runner {
     Map<String, @Nullable Object> given = Sample.values(sample.given());
     Object object = samples.build(route.start(), Sample.values(sample.start()));
     Map<String, @Nullable Object> atStart = contents(object, route.start());
-    List<Snapshot> snapshots = new ArrayList<>(List.of(snapshot(route.start(), atStart)));
+    List<Snapshot> snapshots =
+        new ArrayList<>(List.of(snapshot(route.start().label(), route.start(), atStart, null)));
     Map<String, @Nullable Object> before = atStart;
-    for (HopLedger hop : route.hops()) {
-      boolean over = route.updates() && hop.equals(route.lastHop());
+    for (Leg leg : route.legs()) {
+      boolean over = route.updates() && leg.equals(route.legs().get(route.legs().size() - 1));
       @Nullable Object target =
           over ? samples.build(route.start(), Sample.values(sample.other())) : null;
       Map<String, @Nullable Object> untouched =
-          target == null ? Map.of() : contents(target, hop.hop().to());
+          target == null ? Map.of() : contents(target, leg.to());
+      End.@Nullable Passage passage = null;
       try {
-        object = travel(hop, object, target, given);
+        if (leg instanceof Leg.ToEnd toEnd) {
+          passage = toEnd.end().pass(object);
+          object = passage.object();
+        } else {
+          object = travel(((Leg.ByMapper) leg).ledger(), object, target, given);
+        }
+      } catch (EndRefusal refusal) {
+        return refused(leg, refusal, before, snapshots, number);
       } catch (InvocationTargetException thrown) {
-        return thrown(hop, Reflection.cause(thrown), snapshots, number);
+        return thrown(leg, Reflection.cause(thrown), snapshots, number);
       }
-      Map<String, @Nullable Object> after = contents(object, hop.hop().to());
-      snapshots.add(snapshot(hop.hop().to(), after));
+      Map<String, @Nullable Object> after = contents(object, leg.to());
+      snapshots.add(snapshot(leg.stop(), leg.to(), after, passage));
       List<Divergence> divergences =
-          new Comparison(hop, number).compare(before, after, given, untouched);
+          new Comparison(route.concept(), leg, parts, number)
+              .compare(before, after, given, untouched);
       if (!divergences.isEmpty()) {
         return new Run(snapshots, divergences);
       }
@@ -69,20 +79,49 @@ final class Runner {
     return target;
   }
 
+  /** What an end does not take, at the field that it complains about if it names one. */
+  private Run refused(
+      Leg leg,
+      EndRefusal refusal,
+      Map<String, @Nullable Object> before,
+      List<Snapshot> snapshots,
+      int number) {
+    Station at = leg.to();
+    Optional<Field> field = at.shape().field(refusal.field());
+    String sent = parts.values().show(field.map(known -> before.get(known.name())).orElse(null));
+    Divergence divergence =
+        new Divergence(
+            leg.label(),
+            field.map(at::path).orElse(at.shape().type().simpleName()),
+            Kind.REFUSED,
+            field.isPresent() ? sent : "a " + at.shape(),
+            String.valueOf(refusal.getMessage()),
+            number,
+            List.of());
+    return new Run(snapshots, List.of(divergence));
+  }
+
   /** What comes from outside may be refused; what the domain itself sent must not be. */
-  private Run thrown(HopLedger hop, Throwable cause, List<Snapshot> snapshots, int number)
+  private Run thrown(Leg leg, Throwable cause, List<Snapshot> snapshots, int number)
       throws SampleRefused {
     boolean fault = cause instanceof FaultException;
-    boolean fromOutside = snapshots.size() == 1 && hop.hop().inward();
+    boolean fromOutside =
+        leg.to().role() == Role.DOMAIN
+            && route.start().role() != Role.DOMAIN
+            && snapshots.stream().allMatch(this::isOutside);
     if (fault && fromOutside) {
       throw new SampleRefused(String.valueOf(cause.getMessage()));
     }
-    String field = hop.hop().to().shape().type().simpleName();
+    String field = leg.to().shape().type().simpleName();
     Kind kind = fault ? Kind.REFUSED : Kind.FAILED;
     String what = fault ? String.valueOf(cause.getMessage()) : cause.toString();
     Divergence divergence =
-        new Divergence(hop.hop().toString(), field, kind, "a " + field, what, number, List.of());
+        new Divergence(leg.label(), field, kind, "a " + field, what, number, List.of());
     return new Run(snapshots, List.of(divergence));
+  }
+
+  private boolean isOutside(Snapshot snapshot) {
+    return !snapshot.station().equals(route.concept().domain().label());
   }
 
   /**
@@ -92,7 +131,8 @@ final class Runner {
       Map<String, @Nullable Object> start, Map<String, @Nullable Object> end, int number) {
     List<Divergence> divergences = new ArrayList<>();
     if (route.isRoundTrip() && !route.updates()) {
-      Comparison last = new Comparison(route.lastHop(), number);
+      Leg leg = route.legs().get(route.legs().size() - 1);
+      Comparison last = new Comparison(route.concept(), leg, parts, number);
       for (Field field : route.start().shape().fields()) {
         if (start.containsKey(field.name()) && mustComeBack(field)) {
           last.compare(field, start.get(field.name()), end.get(field.name()))
@@ -134,7 +174,11 @@ final class Runner {
             entry -> entry.sources().contains(field) || entry.target().equals(Optional.of(field)));
   }
 
-  private Snapshot snapshot(Station station, Map<String, @Nullable Object> contents) {
+  private Snapshot snapshot(
+      String stop,
+      Station station,
+      Map<String, @Nullable Object> contents,
+      End.@Nullable Passage passage) {
     List<Snapshot.Value> values = new ArrayList<>();
     contents.forEach(
         (name, value) ->
@@ -142,117 +186,8 @@ final class Runner {
                 new Snapshot.Value(
                     route.concept().pairing().domainName(name, station),
                     name,
-                    parts.values().show(value))));
-    return new Snapshot(station.label(), values);
-  }
-
-  /** Compares what arrived on one hop with what the ledger says must arrive. */
-  private final class Comparison {
-
-    private final HopLedger hop;
-    private final int number;
-
-    Comparison(HopLedger hop, int number) {
-      this.hop = hop;
-      this.number = number;
-    }
-
-    List<Divergence> compare(
-        Map<String, @Nullable Object> before,
-        Map<String, @Nullable Object> after,
-        Map<String, @Nullable Object> given,
-        Map<String, @Nullable Object> untouched)
-        throws SampleRefused {
-      Map<Field, @Nullable Object> expected = new LinkedHashMap<>();
-      for (Entry entry : hop.entries()) {
-        Optional<Field> target = entry.target().filter(field -> after.containsKey(field.name()));
-        if (target.isPresent() && isPredicted(entry, untouched)) {
-          expected.put(target.get(), expected(entry, before, given, untouched));
-        }
-      }
-      List<Divergence> divergences = new ArrayList<>();
-      expected.forEach(
-          (field, value) ->
-              compare(field, value, after.get(field.name()))
-                  .map(divergence -> swapped(divergence, field, expected, after))
-                  .ifPresent(divergences::add));
-      return divergences;
-    }
-
-    private boolean isPredicted(Entry entry, Map<String, @Nullable Object> untouched) {
-      return switch (entry.account()) {
-        case CARRIED, CONVERTED -> true;
-        case GIVEN ->
-            entry.given().filter(from -> from.source() != Given.Source.FACTORY).isPresent();
-        case STAYS, UNFILLED -> !untouched.isEmpty() && !entry.isMismatch();
-        case JOINED, SPLIT, DERIVED, LOST -> false;
-      };
-    }
-
-    private @Nullable Object expected(
-        Entry entry,
-        Map<String, @Nullable Object> before,
-        Map<String, @Nullable Object> given,
-        Map<String, @Nullable Object> untouched)
-        throws SampleRefused {
-      Field target = entry.target().orElseThrow();
-      return switch (entry.account()) {
-        case CARRIED, CONVERTED ->
-            parts
-                .oracle()
-                .convert(
-                    before.get(entry.sources().get(0).name()), entry.conversion().orElseThrow());
-        case GIVEN ->
-            entry.given().orElseThrow().source() == Given.Source.CALLER
-                ? given.get(target.name())
-                : parts.oracle().literal(entry, hop.slot(target).orElse(target.type()));
-        default -> untouched.get(target.name());
-      };
-    }
-
-    Optional<Divergence> compare(Field field, @Nullable Object expected, @Nullable Object actual) {
-      if (parts.values().same(expected, actual)) {
-        return Optional.empty();
-      }
-      boolean nothing = Values.present(actual) == null;
-      boolean fromNothing = Values.present(expected) == null;
-      Kind kind = nothing ? Kind.MISSING : fromNothing ? Kind.APPEARED : Kind.CHANGED;
-      return Optional.of(
-          new Divergence(
-              hop.hop().toString(),
-              hop.hop().to().path(field),
-              kind,
-              parts.values().show(expected),
-              parts.values().show(actual),
-              number,
-              List.of()));
-    }
-
-    private Divergence swapped(
-        Divergence divergence,
-        Field field,
-        Map<Field, @Nullable Object> expected,
-        Map<String, @Nullable Object> after) {
-      boolean swap =
-          expected.entrySet().stream()
-              .filter(other -> !other.getKey().equals(field))
-              .filter(other -> other.getKey().type().equals(field.type()))
-              .anyMatch(
-                  other ->
-                      parts.values().same(other.getValue(), after.get(field.name()))
-                          && parts
-                              .values()
-                              .same(expected.get(field), after.get(other.getKey().name())));
-      return swap
-          ? new Divergence(
-              divergence.hop(),
-              divergence.field(),
-              Kind.SWAPPED,
-              divergence.before(),
-              divergence.after(),
-              divergence.sample(),
-              divergence.snapshots())
-          : divergence;
-    }
+                    parts.values().show(value),
+                    passage == null ? "" : passage.types().getOrDefault(name, ""))));
+    return new Snapshot(stop, values, passage == null ? "" : passage.text());
   }
 }

@@ -8,12 +8,14 @@ import java.util.Objects;
  *
  * @param station where on the route, such as {@code FiringRow}
  * @param values in the order of the fields
+ * @param text what stood at an end, such as JSON; empty elsewhere
  */
-public record Snapshot(String station, List<Value> values) {
+public record Snapshot(String station, List<Value> values, String text) {
 
   public Snapshot {
     Objects.requireNonNull(station, "station");
     values = List.copyOf(values);
+    Objects.requireNonNull(text, "text");
   }
 
   /**
@@ -22,13 +24,15 @@ public record Snapshot(String station, List<Value> values) {
    * @param row what the domain calls the field; its own name where the domain does not know it
    * @param field its own name
    * @param text the value as text
+   * @param type what it really is at an end, such as a column's type; empty elsewhere
    */
-  public record Value(String row, String field, String text) {
+  public record Value(String row, String field, String text, String type) {
 
     public Value {
       Objects.requireNonNull(row, "row");
       Objects.requireNonNull(field, "field");
       Objects.requireNonNull(text, "text");
+      Objects.requireNonNull(type, "type");
     }
   }
 }

@@ -24,13 +24,16 @@ public final class Trial {
   private final TrialOptions options;
   private final TrialProgress progress;
   private final TrialParts parts;
+  private final Ends ends;
   private int done;
 
-  private Trial(Ledger ledger, TrialOptions options, TrialProgress progress, TrialParts parts) {
+  private Trial(
+      Ledger ledger, TrialOptions options, TrialProgress progress, TrialParts parts, Ends ends) {
     this.ledger = ledger;
     this.options = options;
     this.progress = progress;
     this.parts = parts;
+    this.ends = ends;
   }
 
   /**
@@ -39,6 +42,7 @@ public final class Trial {
    * @param ledger what must arrive
    * @param shapes the users' types
    * @param loader of the users' classes and the mappers
+   * @param ends where routes lead to, beyond the mappers
    * @param unwritten why a mapper does not exist, by its qualified name: its routes prove nothing
    * @throws dev.shelftwin.finding.InputException where a mapper or a method for samples is missing
    */
@@ -46,18 +50,19 @@ public final class Trial {
       Ledger ledger,
       Shapes shapes,
       ClassLoader loader,
+      Ends ends,
       Map<String, String> unwritten,
       TrialOptions options,
       TrialProgress progress) {
     TrialParts parts = TrialParts.of(ledger.plan(), shapes, loader);
-    return new Trial(ledger, options, progress, parts).run(unwritten);
+    return new Trial(ledger, options, progress, parts, ends).run(unwritten);
   }
 
   private TrialResult run(Map<String, String> unwritten) {
     List<Route> routes =
         ledger.concepts().stream()
             .filter(concept -> options.includes(concept.name()))
-            .flatMap(concept -> Route.of(concept).stream())
+            .flatMap(concept -> Route.of(concept, ends).stream())
             .toList();
     List<RouteResult> results = new ArrayList<>();
     int total = routes.size() * numbers().length;
@@ -74,18 +79,20 @@ public final class Trial {
         .findFirst()
         .map(
             mapper ->
-                new RouteResult(
-                    route.concept().name(),
-                    route.labels(),
-                    0,
-                    0,
-                    Outcome.REFUSED,
-                    Optional.of(
-                        "no mapper "
-                            + mapper
-                            + ": "
-                            + Objects.requireNonNull(unwritten.get(mapper))),
-                    List.of()));
+                notTried(
+                    route,
+                    "no mapper " + mapper + ": " + Objects.requireNonNull(unwritten.get(mapper))));
+  }
+
+  private static RouteResult notTried(Route route, String reason) {
+    return new RouteResult(
+        route.concept().name(),
+        route.labels(),
+        0,
+        0,
+        Outcome.REFUSED,
+        Optional.of(reason),
+        List.of());
   }
 
   private static String mapper(ConceptLedger concept, HopLedger hop) {
@@ -110,6 +117,8 @@ public final class Trial {
       } catch (SampleRefused refusal) {
         refused++;
         reason = refusal.getMessage();
+      } catch (EndMissing missing) {
+        return notTried(route, String.valueOf(missing.getMessage()));
       }
       progress.advance(route.toString(), ++done, total);
     }

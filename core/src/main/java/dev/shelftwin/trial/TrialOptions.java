@@ -11,8 +11,10 @@ import java.util.Set;
  * @param samples how many on each route; at least 1
  * @param concepts which ones; empty for all
  * @param only the number of a single sample to repeat, counted from 0
+ * @param ends whether routes lead to the real ends: JSON and a database
  */
-public record TrialOptions(long seed, int samples, Set<String> concepts, OptionalInt only) {
+public record TrialOptions(
+    long seed, int samples, Set<String> concepts, OptionalInt only, boolean ends) {
 
   /** Enough for every edge value of a type to turn up in every field of it. */
   public static final int DEFAULT_SAMPLES = 200;
@@ -27,9 +29,14 @@ public record TrialOptions(long seed, int samples, Set<String> concepts, Optiona
     }
   }
 
-  /** All concepts, with the usual seed and count. */
+  /** All concepts to their ends, with the usual seed and count. */
   public static TrialOptions defaults() {
-    return new TrialOptions(DEFAULT_SEED, DEFAULT_SAMPLES, Set.of(), OptionalInt.empty());
+    return new TrialOptions(DEFAULT_SEED, DEFAULT_SAMPLES, Set.of(), OptionalInt.empty(), true);
+  }
+
+  /** The same through the mappers alone. */
+  public TrialOptions inMemory() {
+    return new TrialOptions(seed, samples, concepts, only, false);
   }
 
   boolean includes(String concept) {

@@ -4,6 +4,7 @@ import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.Shape;
 import dev.shelftwin.shape.Shapes;
 import java.lang.reflect.Array;
+import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Iterator;
@@ -40,6 +41,9 @@ final class Values {
     }
     if (left.getClass().isArray() && right.getClass().isArray()) {
       return sameElements(elements(left), elements(right));
+    }
+    if (left instanceof BigDecimal number && right instanceof BigDecimal another) {
+      return number.compareTo(another) == 0; // a column's scale adds zeros, which is no loss
     }
     if (left instanceof Collection<?> these && right instanceof Collection<?> those) {
       return sameElements(these, those);

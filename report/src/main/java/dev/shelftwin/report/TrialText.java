@@ -99,7 +99,10 @@ public final class TrialText {
         String[] row =
             rows.computeIfAbsent(value.row(), name -> emptyRow(name, snapshots.size() + 1));
         boolean renamed = !value.field().equals(value.row());
-        row[column + 1] = (renamed ? value.field() + " " : "") + value.text();
+        row[column + 1] =
+            (renamed ? value.field() + " " : "")
+                + value.text()
+                + (value.type().isEmpty() ? "" : "\n" + value.type());
       }
     }
     List<Column> columns = new ArrayList<>(List.of(column("")));
@@ -109,11 +112,17 @@ public final class TrialText {
             .border(AsciiTable.NO_BORDERS)
             .data(columns.toArray(Column[]::new), rows.values().toArray(String[][]::new))
             .asString();
+    String texts =
+        snapshots.stream()
+            .filter(snapshot -> !snapshot.text().isEmpty())
+            .map(snapshot -> "       " + snapshot.station() + "  " + snapshot.text() + "\n")
+            .collect(Collectors.joining());
     return "      the smallest sample found, after each hop:\n"
         + table
             .lines()
             .map(line -> "      " + line.stripTrailing() + "\n")
-            .collect(Collectors.joining());
+            .collect(Collectors.joining())
+        + texts;
   }
 
   private static String[] emptyRow(String name, int size) {

@@ -1,0 +1,15 @@
+package dev.shelftwin.trial;
+
+import dev.shelftwin.ledger.Station;
+import java.util.Optional;
+
+/** The ends that a trial's routes lead to. */
+@FunctionalInterface
+public interface Ends {
+
+  /** No ends: a trial in memory. */
+  Ends NONE = station -> Optional.empty();
+
+  /** The end at a shape; empty where it has none. */
+  Optional<End> at(Station station);
+}

@@ -1,0 +1,97 @@
+package dev.shelftwin.store;
+
+import jakarta.persistence.Column;
+import jakarta.persistence.EntityManager;
+import jakarta.persistence.EntityManagerFactory;
+import jakarta.persistence.Table;
+import java.lang.reflect.Field;
+import java.sql.Connection;
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.util.HashMap;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Objects;
+import org.jspecify.annotations.Nullable;
+
+/** The columns that the database really has, from its own metadata (JDBC 4.3, DatabaseMetaData). */
+final class Columns {
+
+  /** Types by table and column, both in lower case and without underscores. */
+  private final Map<String, Map<String, String>> types = new HashMap<>();
+
+  private Columns() {}
+
+  static Columns read(EntityManagerFactory factory) {
+    Columns columns = new Columns();
+    try (EntityManager entities = factory.createEntityManager()) {
+      entities.runWithConnection((Connection connection) -> columns.read(connection));
+    }
+    return columns;
+  }
+
+  private void read(Connection connection) throws SQLException {
+    try (ResultSet all = connection.getMetaData().getColumns(null, "PUBLIC", null, null)) {
+      while (all.next()) {
+        types
+            .computeIfAbsent(bare(all.getString("TABLE_NAME")), table -> new HashMap<>())
+            .put(bare(all.getString("COLUMN_NAME")), type(all));
+      }
+    }
+  }
+
+  /** The type of each field's column, by the field's name. */
+  Map<String, String> types(Class<?> row) {
+    Map<String, String> ofTable = types.getOrDefault(bare(table(row)), Map.of());
+    Map<String, String> byField = new HashMap<>();
+    for (Class<?> level = row; level != null; level = level.getSuperclass()) {
+      for (Field field : level.getDeclaredFields()) {
+        @Nullable String type = ofTable.get(bare(column(field)));
+        if (type != null) {
+          byField.putIfAbsent(field.getName(), type);
+        }
+      }
+    }
+    return byField;
+  }
+
+  /** The field whose column a message of the database names; empty where it names none. */
+  String fieldIn(Class<?> row, String message) {
+    String text = bare(message);
+    for (Class<?> level = row; level != null; level = level.getSuperclass()) {
+      for (Field field : level.getDeclaredFields()) {
+        if (text.contains("column\"" + bare(column(field)))) {
+          return field.getName();
+        }
+      }
+    }
+    return "";
+  }
+
+  private static String table(Class<?> row) {
+    @Nullable Table table = row.getAnnotation(Table.class);
+    return table == null || table.name().isEmpty() ? row.getSimpleName() : table.name();
+  }
+
+  private static String column(Field field) {
+    @Nullable Column column = field.getAnnotation(Column.class);
+    return column == null || column.name().isEmpty() ? field.getName() : column.name();
+  }
+
+  private static String type(ResultSet column) throws SQLException {
+    String name = Objects.requireNonNull(column.getString("TYPE_NAME")).toLowerCase(Locale.ROOT);
+    int size = column.getInt("COLUMN_SIZE");
+    int digits = column.getInt("DECIMAL_DIGITS");
+    if (name.startsWith("timestamp") || name.startsWith("time")) {
+      return name + ", " + digits + " digits of a second";
+    }
+    if (name.startsWith("numeric") || name.startsWith("decimal")) {
+      return name + "(" + size + "," + digits + ")";
+    }
+    return name.startsWith("char") ? name + "(" + size + ")" : name;
+  }
+
+  private static String bare(String name) {
+    return name.toLowerCase(Locale.ROOT).replaceAll("[_\\s]", "");
+  }
+}

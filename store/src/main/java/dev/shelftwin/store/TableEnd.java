@@ -1,0 +1,119 @@
+package dev.shelftwin.store;
+
+import dev.shelftwin.trial.End;
+import dev.shelftwin.trial.EndMissing;
+import dev.shelftwin.trial.EndRefusal;
+import jakarta.persistence.EntityManager;
+import jakarta.persistence.EntityManagerFactory;
+import jakarta.persistence.PersistenceConfiguration;
+import jakarta.persistence.PersistenceException;
+import java.util.List;
+import java.util.Objects;
+import java.util.UUID;
+import java.util.logging.Level;
+import java.util.logging.Logger;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Rows through a JPA provider (Jakarta Persistence 3.2) into a scratch database and back. Every row
+ * is written, read back by a query of its own, and rolled back, so that the database stays empty.
+ */
+public final class TableEnd implements End {
+
+  /** Kept, since the logging framework forgets the level of a logger that nobody holds. */
+  private static final Logger PROVIDER = Logger.getLogger("org.hibernate");
+
+  private final List<Class<?>> managed;
+  private @Nullable EntityManagerFactory factory;
+  private @Nullable Columns columns;
+  private @Nullable PersistenceException failure;
+
+  /** An end for rows of these classes; the database is opened with the first row. */
+  public TableEnd(List<Class<?>> managed) {
+    this.managed = List.copyOf(managed);
+  }
+
+  @Override
+  public String name() {
+    return "table";
+  }
+
+  @Override
+  public Passage pass(Object row) {
+    EntityManagerFactory open = open();
+    EntityManager entities = open.createEntityManager();
+    try {
+      entities.getTransaction().begin();
+      entities.persist(row);
+      entities.flush();
+      Object key = open.getPersistenceUnitUtil().getIdentifier(row);
+      entities.clear();
+      Object back = Objects.requireNonNull(entities.find(row.getClass(), key));
+      return new Passage(back, columns(open).types(row.getClass()), "");
+    } catch (RuntimeException refused) {
+      Throwable cause = innermost(refused);
+      String message = Objects.requireNonNullElse(cause.getMessage(), cause.toString());
+      String reason = message.lines().findFirst().orElse(message);
+      throw new EndRefusal(columns(open).fieldIn(row.getClass(), reason), reason, refused);
+    } finally {
+      if (entities.getTransaction().isActive()) {
+        entities.getTransaction().rollback();
+      }
+      entities.close();
+    }
+  }
+
+  @Override
+  public void close() {
+    if (factory != null) {
+      factory.close();
+      factory = null;
+    }
+  }
+
+  private EntityManagerFactory open() {
+    if (failure != null) {
+      throw missing(failure);
+    }
+    if (factory == null) {
+      try {
+        factory = create();
+      } catch (PersistenceException refused) {
+        failure = refused;
+        throw missing(refused);
+      }
+    }
+    return factory;
+  }
+
+  private EntityManagerFactory create() {
+    PROVIDER.setLevel(Level.SEVERE);
+    PersistenceConfiguration configuration =
+        new PersistenceConfiguration("shelf-twin-scratch")
+            .property("jakarta.persistence.jdbc.url", "jdbc:h2:mem:" + UUID.randomUUID())
+            .property("jakarta.persistence.schema-generation.database.action", "create")
+            .property("hibernate.hbm2ddl.halt_on_error", "true");
+    managed.forEach(configuration::managedClass);
+    return configuration.createEntityManagerFactory();
+  }
+
+  private Columns columns(EntityManagerFactory open) {
+    if (columns == null) {
+      columns = Columns.read(open);
+    }
+    return columns;
+  }
+
+  private static EndMissing missing(PersistenceException refused) {
+    Throwable cause = innermost(refused);
+    return new EndMissing("no table: " + cause.getMessage(), refused);
+  }
+
+  private static Throwable innermost(Throwable thrown) {
+    Throwable cause = thrown;
+    while (cause.getCause() != null) {
+      cause = cause.getCause();
+    }
+    return cause;
+  }
+}

@@ -1,0 +1,66 @@
+package dev.shelftwin.wire;
+
+import com.fasterxml.jackson.core.JsonProcessingException;
+import com.fasterxml.jackson.databind.DeserializationFeature;
+import com.fasterxml.jackson.databind.JsonMappingException;
+import com.fasterxml.jackson.databind.ObjectMapper;
+import com.fasterxml.jackson.databind.SerializationFeature;
+import com.fasterxml.jackson.databind.json.JsonMapper;
+import com.fasterxml.jackson.datatype.jdk8.Jdk8Module;
+import com.fasterxml.jackson.datatype.jsr310.JavaTimeModule;
+import dev.shelftwin.trial.End;
+import dev.shelftwin.trial.EndRefusal;
+import java.util.Map;
+import java.util.Objects;
+
+/**
+ * Transfer objects as JSON (RFC 8259) and back. Dates and times are written as ISO 8601 text and
+ * keep their offset.
+ */
+public final class JsonEnd implements End {
+
+  private final ObjectMapper mapper;
+
+  /** An end with the settled configuration. */
+  public JsonEnd() {
+    this(
+        JsonMapper.builder()
+            .addModule(new JavaTimeModule())
+            .addModule(new Jdk8Module())
+            .disable(SerializationFeature.WRITE_DATES_AS_TIMESTAMPS)
+            .disable(SerializationFeature.WRITE_DURATIONS_AS_TIMESTAMPS)
+            .disable(DeserializationFeature.ADJUST_DATES_TO_CONTEXT_TIME_ZONE)
+            .build());
+  }
+
+  /** An end with a mapper of the users' own. */
+  public JsonEnd(ObjectMapper mapper) {
+    this.mapper = Objects.requireNonNull(mapper, "mapper");
+  }
+
+  @Override
+  public String name() {
+    return "wire";
+  }
+
+  @Override
+  public Passage pass(Object object) {
+    try {
+      String json = mapper.writeValueAsString(object);
+      return new Passage(mapper.readValue(json, object.getClass()), Map.of(), json);
+    } catch (JsonProcessingException refused) {
+      throw new EndRefusal(field(refused), refused.getOriginalMessage(), refused);
+    }
+  }
+
+  @Override
+  public void close() {
+    // Holds nothing.
+  }
+
+  private static String field(JsonProcessingException refused) {
+    return refused instanceof JsonMappingException mapping && !mapping.getPath().isEmpty()
+        ? Objects.requireNonNullElse(mapping.getPath().get(0).getFieldName(), "")
+        : "";
+  }
+}
