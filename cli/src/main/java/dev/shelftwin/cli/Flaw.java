@@ -96,7 +96,16 @@ record Flaw(String title, String stage, String evidence, List<Edit> edits) {
                   new Edit(
                       "src/main/java/coop/kiln/model/Member.java",
                       "        number, givenName, familyName, email, phone.orElse(null), level,",
-                      "        number, familyName, givenName, email, phone.orElse(null), level,"))));
+                      "        number, familyName, givenName, email, phone.orElse(null), level,"))),
+          new Flaw(
+              "times are no longer cut to what their columns keep",
+              "trial",
+              "FiringRow->FiringRow@table FiringRow.startedAt",
+              List.of(
+                  new Edit(
+                      "src/main/java/coop/kiln/model/Firing.java",
+                      "return at == null ? null : at.truncatedTo(ChronoUnit.MICROS);",
+                      "return at;"))));
 
   /**
    * One change to one file.

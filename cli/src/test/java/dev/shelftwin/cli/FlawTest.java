@@ -46,13 +46,16 @@ class FlawTest {
     assertThat(evidence(left)).containsExactlyElementsOf(expected(left));
   }
 
-  /** A swap shows on both of its fields. */
+  /** A swap shows on both of its fields, and so does what is done to both times. */
   private static Set<String> expected(List<Flaw> flaws) {
     Set<String> expected = new TreeSet<>();
     for (Flaw flaw : flaws) {
       expected.add(flaw.stage() + ": " + flaw.evidence());
       if (flaw.evidence().endsWith("givenName")) {
         expected.add("trial: " + flaw.evidence().replace("givenName", "familyName"));
+      }
+      if (flaw.evidence().endsWith("startedAt")) {
+        expected.add("trial: " + flaw.evidence().replace("startedAt", "endedAt"));
       }
     }
     return expected;

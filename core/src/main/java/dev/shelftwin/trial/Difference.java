@@ -50,23 +50,24 @@ final class Difference {
         : Kind.CHANGED;
   }
 
+  /** What both rounding and truncating would give counts as rounded, until a sample tells. */
   private static Kind number(BigDecimal before, BigDecimal after) {
-    if (before.setScale(after.scale(), RoundingMode.DOWN).compareTo(after) == 0) {
-      return Kind.TRUNCATED;
+    if (before.setScale(after.scale(), RoundingMode.HALF_UP).compareTo(after) == 0) {
+      return Kind.ROUNDED;
     }
-    boolean near = before.subtract(after).abs().compareTo(after.ulp()) <= 0;
-    return near ? Kind.ROUNDED : Kind.CHANGED;
+    boolean cut = before.setScale(after.scale(), RoundingMode.DOWN).compareTo(after) == 0;
+    return cut ? Kind.TRUNCATED : Kind.CHANGED;
   }
 
   private static Kind time(Instant before, Instant after) {
     for (ChronoUnit unit : RESOLUTIONS) {
-      Duration resolution = unit.getDuration();
-      if (before.truncatedTo(unit).equals(after)) {
-        return Kind.TRUNCATED;
-      }
-      if (after.truncatedTo(unit).equals(after)
-          && Duration.between(before, after).abs().compareTo(resolution) <= 0) {
+      Instant cut = before.truncatedTo(unit);
+      Duration half = unit.getDuration().dividedBy(2);
+      if (before.plus(half).truncatedTo(unit).equals(after)) {
         return Kind.ROUNDED;
+      }
+      if (cut.equals(after)) {
+        return Kind.TRUNCATED;
       }
     }
     return Kind.CHANGED;

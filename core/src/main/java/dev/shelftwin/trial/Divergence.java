@@ -60,11 +60,22 @@ public record Divergence(
     snapshots = List.copyOf(snapshots);
   }
 
+  Divergence shownBy(List<Snapshot> evidence) {
+    return new Divergence(hop, field, kind, before, after, sample, evidence);
+  }
+
   Divergence as(Kind other) {
     return new Divergence(hop, field, other, before, after, sample, snapshots);
   }
 
+  /** Whether it is the same field on the same hop; whether cut or rounded, many values hide. */
   boolean isSameFailure(Divergence other) {
-    return hop.equals(other.hop) && field.equals(other.field) && kind == other.kind;
+    return hop.equals(other.hop)
+        && field.equals(other.field)
+        && (kind == other.kind || (isCut(kind) && isCut(other.kind)));
+  }
+
+  private static boolean isCut(Kind kind) {
+    return kind == Kind.ROUNDED || kind == Kind.TRUNCATED;
   }
 }

@@ -73,16 +73,19 @@ final class Leaves {
               "java.time.ZoneId",
               (random, limits) ->
                   ZoneId.of(oneOf(random, List.of("UTC", "Europe/London", "Asia/Kathmandu")))),
-          Map.entry("java.time.Instant", (random, limits) -> instant(random)),
-          Map.entry("java.time.LocalDate", (random, limits) -> dateTime(random).toLocalDate()),
-          Map.entry("java.time.LocalTime", (random, limits) -> dateTime(random).toLocalTime()),
-          Map.entry("java.time.LocalDateTime", (random, limits) -> dateTime(random)),
+          Map.entry("java.time.Instant", (random, limits) -> instant(random, limits)),
+          Map.entry(
+              "java.time.LocalDate", (random, limits) -> dateTime(random, limits).toLocalDate()),
+          Map.entry(
+              "java.time.LocalTime", (random, limits) -> dateTime(random, limits).toLocalTime()),
+          Map.entry("java.time.LocalDateTime", (random, limits) -> dateTime(random, limits)),
           Map.entry(
               "java.time.OffsetDateTime",
-              (random, limits) -> dateTime(random).atOffset(ZoneOffset.ofHoursMinutes(5, 45))),
+              (random, limits) ->
+                  dateTime(random, limits).atOffset(ZoneOffset.ofHoursMinutes(5, 45))),
           Map.entry(
               "java.time.ZonedDateTime",
-              (random, limits) -> dateTime(random).atZone(ZoneId.of("Europe/London"))),
+              (random, limits) -> dateTime(random, limits).atZone(ZoneId.of("Europe/London"))),
           Map.entry(
               "java.time.Duration",
               (random, limits) -> Duration.ofSeconds(random.nextInt(200_000))),
@@ -154,16 +157,19 @@ final class Leaves {
         .collect(Collectors.joining());
   }
 
-  /** Within what every store keeps: whole microseconds, between the years 1970 and 2070. */
-  private static Instant instant(RandomGenerator random) {
+  /** Between the years 1970 and 2070, as fine as the limits allow. */
+  private static Instant instant(RandomGenerator random, Limits limits) {
     Instant second = Instant.ofEpochSecond(random.nextLong(SECONDS_OF_A_CENTURY));
+    if (random.nextInt(4) == 0 && limits.secondDigits().orElse(9) == 9) {
+      return second.plusNanos(random.nextInt(1_000_000_000));
+    }
     return random.nextInt(4) == 0
         ? second
         : second.plus(random.nextInt(1_000_000), ChronoUnit.MICROS);
   }
 
-  private static LocalDateTime dateTime(RandomGenerator random) {
-    return LocalDateTime.ofInstant(instant(random), ZoneOffset.UTC);
+  private static LocalDateTime dateTime(RandomGenerator random, Limits limits) {
+    return LocalDateTime.ofInstant(instant(random, limits), ZoneOffset.UTC);
   }
 
   private static <T> T oneOf(RandomGenerator random, List<T> choices) {

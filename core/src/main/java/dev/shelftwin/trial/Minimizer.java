@@ -8,7 +8,7 @@ import java.util.function.BiFunction;
 /** Makes a failing sample simpler, one value at a time, for as long as it fails in the same way. */
 final class Minimizer {
 
-  private static final int MOST_RUNS = 500;
+  private static final int MOST_RUNS = 300;
 
   private final Runner runner;
   private int runs;
@@ -17,16 +17,17 @@ final class Minimizer {
     this.runner = runner;
   }
 
-  /** The divergence as the smallest sample found shows it. */
-  Divergence minimize(Sample failing, Run run, Divergence divergence) {
+  /** The divergences of a run as the smallest sample found shows them. */
+  List<Divergence> minimize(Sample failing, Run run) {
+    Divergence first = run.divergences().get(0);
     Sample smallest = failing;
     Run shown = run;
     boolean simpler = true;
     while (simpler && runs < MOST_RUNS) {
       simpler = false;
       for (Sample candidate : simplifications(smallest)) {
-        Run again = again(candidate, divergence);
-        if (!again.divergences().isEmpty()) {
+        Run again = again(candidate, first);
+        if (!sameFailure(again, first).isEmpty()) {
           smallest = candidate;
           shown = again;
           simpler = true;
@@ -34,23 +35,21 @@ final class Minimizer {
         }
       }
     }
-    Divergence found = sameFailure(shown, divergence).get(0);
-    return new Divergence(
-        found.hop(),
-        found.field(),
-        found.kind(),
-        found.before(),
-        found.after(),
-        divergence.sample(),
-        shown.snapshots());
+    Run found = shown;
+    return run.divergences().stream()
+        .map(
+            divergence ->
+                sameFailure(found, divergence).stream()
+                    .findFirst()
+                    .map(small -> small.shownBy(found.snapshots()))
+                    .orElseGet(() -> divergence.shownBy(run.snapshots())))
+        .toList();
   }
 
-  /** The same run with the failure looked for and no other; no divergence where it is gone. */
   private Run again(Sample candidate, Divergence divergence) {
     runs++;
     try {
-      Run run = runner.run(candidate, divergence.sample());
-      return new Run(run.snapshots(), sameFailure(run, divergence));
+      return runner.run(candidate, divergence.sample());
     } catch (SampleRefused refused) {
       return new Run(List.of(), List.of());
     }

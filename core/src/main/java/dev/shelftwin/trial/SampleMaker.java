@@ -28,6 +28,9 @@ final class SampleMaker {
 
   private static final int ATTEMPTS = 10;
 
+  /** A row that came from a store has no finer times than stores keep: microseconds. */
+  private static final Limits WHAT_STORES_KEEP = Limits.ofSecondDigits(6);
+
   private final Route route;
   private final ValueSampler values;
   private final Values compare;
@@ -120,6 +123,9 @@ final class SampleMaker {
       Set<String> taken)
       throws SampleRefused {
     Limits limits = field.map(known -> limits(known, station)).orElse(Limits.NONE);
+    if (station.role() == Role.PERSISTENCE) {
+      limits = limits.and(WHAT_STORES_KEEP);
+    }
     Optional<Inward> inward =
         station.role() == Role.DOMAIN ? Optional.empty() : inward(name, station);
     if (inward.isEmpty()) {

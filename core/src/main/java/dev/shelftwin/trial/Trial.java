@@ -109,11 +109,7 @@ public final class Trial {
       try {
         Sample sample = samples.make(random(route, number));
         Run run = runner.run(sample, number);
-        for (Divergence divergence : run.divergences()) {
-          if (divergences.stream().noneMatch(divergence::isSameFailure)) {
-            divergences.add(new Minimizer(runner).minimize(sample, run, divergence));
-          }
-        }
+        note(divergences, sample, run, runner);
       } catch (SampleRefused refusal) {
         refused++;
         reason = refusal.getMessage();
@@ -133,6 +129,23 @@ public final class Trial {
         outcome,
         Optional.ofNullable(reason),
         divergences);
+  }
+
+  /** Keeps each failure once, minimised; a sample that tells cutting from rounding corrects it. */
+  private static void note(List<Divergence> divergences, Sample sample, Run run, Runner runner) {
+    List<Divergence> fresh =
+        run.divergences().stream()
+            .filter(divergence -> divergences.stream().noneMatch(divergence::isSameFailure))
+            .toList();
+    if (!fresh.isEmpty()) {
+      divergences.addAll(new Minimizer(runner).minimize(sample, new Run(run.snapshots(), fresh)));
+    }
+    for (Divergence divergence : run.divergences()) {
+      if (divergence.kind() == Divergence.Kind.TRUNCATED) {
+        divergences.replaceAll(
+            known -> known.isSameFailure(divergence) ? known.as(divergence.kind()) : known);
+      }
+    }
   }
 
   private int[] numbers() {

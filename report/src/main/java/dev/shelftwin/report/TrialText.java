@@ -11,16 +11,22 @@ import dev.shelftwin.trial.Snapshot;
 import dev.shelftwin.trial.TrialResult;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Set;
 import java.util.stream.Collectors;
+import org.apache.commons.text.WordUtils;
 
 /** The results of a trial as text for people. */
 public final class TrialText {
 
   private static final int COLUMN_WIDTH = 34;
+  private static final int REST_WIDTH = 108;
+  private static final int ROUTE_WIDTH = 80;
+  private static final int ROUTE_INDENT = 37;
 
   private TrialText() {}
 
@@ -32,6 +38,7 @@ public final class TrialText {
   public static String of(TrialResult result, String command, Style style) {
     StringBuilder text = new StringBuilder();
     String concept = "";
+    Set<String> told = new HashSet<>(); // evidence for a failure is given once, on its first route
     for (RouteResult route : result.routes()) {
       if (!route.concept().equals(concept)) {
         concept = route.concept();
@@ -48,11 +55,12 @@ public final class TrialText {
                       Collectors.toList()));
       for (List<Divergence> together : byHop.values()) {
         together.forEach(divergence -> text.append(of(divergence, style)));
-        Divergence first = together.get(0);
-        text.append(evidence(first));
-        text.append("      repeat it: ")
-            .append(style.good(repeat(result, route, first, command)))
-            .append("\n");
+        if (told.addAll(together.stream().map(TrialText::identity).toList())) {
+          text.append(evidence(together));
+          text.append("      repeat it: ")
+              .append(style.good(repeat(result, route, together.get(0), command)))
+              .append("\n");
+        }
       }
     }
     return text.append('\n').append(summary(result, style)).append('\n').toString();
@@ -66,14 +74,21 @@ public final class TrialText {
     String line =
         String.format(
             Locale.ROOT,
-            "  %s  %-44s %s%n",
+            "  %s  %s  %s%n",
             outcome(route.outcome(), style),
-            String.join("->", route.route()),
-            style.faint(counts));
+            style.faint(String.format(Locale.ROOT, "%-24s", counts)),
+            legs(route));
     boolean nothingProved = route.outcome() == Outcome.REFUSED;
     return nothingProved
         ? line + route.reason().map(reason -> "      " + reason + "\n").orElse("")
         : line;
+  }
+
+  /** The route, broken where it is too long for a line. */
+  private static String legs(RouteResult route) {
+    String spaced = String.join(" ->", route.route());
+    return WordUtils.wrap(spaced, ROUTE_WIDTH, "\n" + " ".repeat(ROUTE_INDENT), false)
+        .replace(" ->", "->");
   }
 
   private static String of(Divergence divergence, Style style) {
@@ -90,19 +105,25 @@ public final class TrialText {
         + "\n";
   }
 
-  /** The smallest sample found, a column for each station that it reached. */
-  private static String evidence(Divergence divergence) {
-    List<Snapshot> snapshots = divergence.snapshots();
+  private static String identity(Divergence divergence) {
+    return divergence.hop() + " " + divergence.field();
+  }
+
+  /** The smallest sample found: the diverging fields at each stop, then the rest of the start. */
+  private static String evidence(List<Divergence> together) {
+    List<Snapshot> snapshots = together.get(0).snapshots();
+    Set<String> diverging =
+        together.stream()
+            .flatMap(divergence -> rowsOf(divergence).stream())
+            .collect(Collectors.toSet());
     Map<String, String[]> rows = new LinkedHashMap<>();
     for (int column = 0; column < snapshots.size(); column++) {
       for (Snapshot.Value value : snapshots.get(column).values()) {
-        String[] row =
-            rows.computeIfAbsent(value.row(), name -> emptyRow(name, snapshots.size() + 1));
-        boolean renamed = !value.field().equals(value.row());
-        row[column + 1] =
-            (renamed ? value.field() + " " : "")
-                + value.text()
-                + (value.type().isEmpty() ? "" : "\n" + value.type());
+        if (diverging.isEmpty() || diverging.contains(value.row())) {
+          String[] row =
+              rows.computeIfAbsent(value.row(), name -> emptyRow(name, snapshots.size() + 1));
+          row[column + 1] = cell(value);
+        }
       }
     }
     List<Column> columns = new ArrayList<>(List.of(column("")));
@@ -112,17 +133,40 @@ public final class TrialText {
             .border(AsciiTable.NO_BORDERS)
             .data(columns.toArray(Column[]::new), rows.values().toArray(String[][]::new))
             .asString();
-    String texts =
-        snapshots.stream()
-            .filter(snapshot -> !snapshot.text().isEmpty())
-            .map(snapshot -> "       " + snapshot.station() + "  " + snapshot.text() + "\n")
-            .collect(Collectors.joining());
-    return "      the smallest sample found, after each hop:\n"
-        + table
-            .lines()
-            .map(line -> "      " + line.stripTrailing() + "\n")
-            .collect(Collectors.joining())
-        + texts;
+    StringBuilder text = new StringBuilder("      the smallest sample found, after each hop:\n");
+    table.lines().forEach(line -> text.append("      ").append(line.stripTrailing()).append('\n'));
+    text.append(rest(snapshots.get(0), diverging));
+    snapshots.stream()
+        .filter(snapshot -> !snapshot.text().isEmpty())
+        .map(snapshot -> "       " + snapshot.station() + ": " + snapshot.text() + "\n")
+        .forEach(text::append);
+    return text.toString();
+  }
+
+  private static Set<String> rowsOf(Divergence divergence) {
+    String field = divergence.field().substring(divergence.field().lastIndexOf('.') + 1);
+    return divergence.snapshots().stream()
+        .flatMap(snapshot -> snapshot.values().stream())
+        .filter(value -> value.field().equals(field))
+        .map(Snapshot.Value::row)
+        .collect(Collectors.toSet());
+  }
+
+  private static String cell(Snapshot.Value value) {
+    boolean renamed = !value.field().equals(value.row());
+    return (renamed ? value.field() + " " : "")
+        + value.text()
+        + (value.type().isEmpty() ? "" : "\n" + value.type());
+  }
+
+  private static String rest(Snapshot start, Set<String> diverging) {
+    String values =
+        start.values().stream()
+            .filter(value -> !diverging.isEmpty() && !diverging.contains(value.row()))
+            .map(value -> value.field() + " " + value.text())
+            .collect(Collectors.joining(", "));
+    String wrapped = WordUtils.wrap("with " + values, REST_WIDTH, "\n         ", false);
+    return values.isEmpty() ? "" : "       " + wrapped + "\n";
   }
 
   private static String[] emptyRow(String name, int size) {

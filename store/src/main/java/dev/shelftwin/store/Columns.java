@@ -83,7 +83,7 @@ final class Columns {
     int size = column.getInt("COLUMN_SIZE");
     int digits = column.getInt("DECIMAL_DIGITS");
     if (name.startsWith("timestamp") || name.startsWith("time")) {
-      return name + ", " + digits + " digits of a second";
+      return name.replaceFirst("^(timestamp|time)", "$1(" + digits + ")");
     }
     if (name.startsWith("numeric") || name.startsWith("decimal")) {
       return name + "(" + size + "," + digits + ")";
