@@ -33,6 +33,7 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 
 /**
  * The whole pipeline over one plan: read, plan, account, check, generate, try.
@@ -151,7 +152,7 @@ public final class ShelfTwin implements AutoCloseable {
     List<Path> classPath = new ArrayList<>(code.binaries());
     classPath.add(CodeFinder.runtime());
     MemoryCompiler compiler = new MemoryCompiler(classPath, code.sources());
-    Map<String, byte[]> classes = compiler.compile(sources, uncompiledSamples());
+    Map<String, byte[]> classes = compiler.compile(sources, uncompiledHelpers());
     Thread thread = Thread.currentThread();
     ClassLoader before = thread.getContextClassLoader();
     try (UserClassLoader loader = new UserClassLoader(classes, code.binaries())) {
@@ -177,9 +178,9 @@ public final class ShelfTwin implements AutoCloseable {
     }
   }
 
-  /** Classes that make samples; no mapper mentions them, so they are compiled by name. */
-  private List<String> uncompiledSamples() {
-    return plan.samples().values().stream()
+  /** Classes that the plan names by their methods; no mapper mentions them. */
+  private List<String> uncompiledHelpers() {
+    return Stream.concat(plan.samples().values().stream(), plan.wire().stream())
         .map(Text::value)
         .map(method -> method.substring(0, Math.max(0, method.lastIndexOf('.'))))
         .distinct()

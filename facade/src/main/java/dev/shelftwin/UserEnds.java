@@ -5,6 +5,7 @@ import dev.shelftwin.ledger.Station;
 import dev.shelftwin.plan.Layer;
 import dev.shelftwin.plan.Plan;
 import dev.shelftwin.plan.Text;
+import dev.shelftwin.shape.Place;
 import dev.shelftwin.shape.Role;
 import dev.shelftwin.shape.Shape;
 import dev.shelftwin.shape.Shapes;
@@ -110,7 +111,10 @@ final class UserEnds implements Ends, AutoCloseable {
     try {
       return Class.forName(name, true, loader);
     } catch (ClassNotFoundException missing) {
-      throw new IllegalStateException(missing);
+      throw new InputException(
+          Place.in(name),
+          "this class is not among the compiled classes",
+          "build the project first, or name where it is with --classes");
     }
   }
 }

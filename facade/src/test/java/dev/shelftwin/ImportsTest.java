@@ -34,7 +34,9 @@ class ImportsTest {
           Map.entry("rule", List.of("ledger")),
           Map.entry("generate", List.of("ledger", "runtime")),
           Map.entry("trial", List.of("ledger", "compile", "runtime")),
-          Map.entry("", List.of("read", "rule", "generate", "trial")),
+          Map.entry("wire", List.of("trial")),
+          Map.entry("store", List.of("trial")),
+          Map.entry("", List.of("read", "rule", "generate", "trial", "wire", "store")),
           Map.entry("report", List.of("rule", "generate", "trial")),
           Map.entry("cli", List.of("", "report")));
 

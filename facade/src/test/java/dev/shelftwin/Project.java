@@ -1,5 +1,8 @@
 package dev.shelftwin;
 
+import com.fasterxml.jackson.annotation.JsonIgnore;
+import com.fasterxml.jackson.core.Versioned;
+import com.fasterxml.jackson.databind.ObjectMapper;
 import dev.shelftwin.finding.Finding;
 import dev.shelftwin.trial.TrialOptions;
 import dev.shelftwin.trial.TrialResult;
@@ -207,12 +210,23 @@ final class Project {
 
   /** What the plans of these projects leave open. */
   static CodeOptions code() {
-    return new CodeOptions(List.of(), List.of(), List.of(persistenceApi()));
+    return new CodeOptions(
+        List.of(),
+        List.of(),
+        List.of(
+            persistenceApi(),
+            jarOf(ObjectMapper.class),
+            jarOf(Versioned.class),
+            jarOf(JsonIgnore.class)));
   }
 
   static Path persistenceApi() {
+    return jarOf(Entity.class);
+  }
+
+  private static Path jarOf(Class<?> type) {
     try {
-      return Path.of(Entity.class.getProtectionDomain().getCodeSource().getLocation().toURI());
+      return Path.of(type.getProtectionDomain().getCodeSource().getLocation().toURI());
     } catch (URISyntaxException impossible) {
       throw new IllegalStateException(impossible);
     }

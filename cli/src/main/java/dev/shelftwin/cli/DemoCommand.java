@@ -30,6 +30,9 @@ import picocli.CommandLine.Option;
     mixinStandardHelpOptions = true)
 final class DemoCommand implements Callable<Integer> {
 
+  /** Fewer than usual, so that the demo is over before anybody looks away. */
+  private static final TrialOptions SAMPLES = TrialOptions.defaults().withSamples(60);
+
   private final Console console;
 
   @Option(
@@ -83,7 +86,7 @@ final class DemoCommand implements Callable<Integer> {
       mappers.forEach(
           mapper -> line(mapper.qualifiedName() + "  " + mapper.text().lines().count() + " lines"));
       stage("trial", "sampled values through the mappers, compared after every hop");
-      TrialResult trial = twin.trial(TrialOptions.defaults());
+      TrialResult trial = twin.trial(SAMPLES);
       line(TrialText.of(trial, repeat(plan), style()));
       return findings.isEmpty() && trial.held();
     }
@@ -96,7 +99,7 @@ final class DemoCommand implements Callable<Integer> {
       List<Finding> findings = twin.check();
       line(FindingText.of(findings, style()).replace(folder + "/", ""));
       stage("trial", "what no reading of declarations can see");
-      TrialResult trial = twin.trial(TrialOptions.defaults());
+      TrialResult trial = twin.trial(SAMPLES);
       line(TrialText.of(trial, repeat(plan), style()).replace(folder + "/", ""));
       title("Who noticed");
       boolean all = true;

@@ -125,7 +125,7 @@ class CommandLineIT {
         .containsExactly("concept", "route", "samples", "refused", "outcome", "divergences");
     assertThat(route.get("route"))
         .extracting(JsonNode::asText)
-        .containsExactly("Member", "MemberRow", "Member");
+        .containsExactly("Member", "MemberRow", "MemberRow@table", "Member");
     assertThat(route.get("outcome").asText()).isEqualTo("broken");
     JsonNode divergence = route.get("divergences").get(0);
     assertThat(names(divergence)).containsExactly("hop", "field", "kind", "before", "after");
@@ -168,10 +168,11 @@ class CommandLineIT {
     assertThat(demo.code()).as(demo.err()).isZero();
     assertThat(demo.out())
         .contains("none lost, none unfilled")
-        .contains("9 of 9 routes held")
+        .contains("12 of 12 routes held")
         .contains("noticed  by check: lost-field MemberRow.emergencyContact")
         .contains("noticed  by check: leaked-key FiringView.id")
         .contains("noticed  by trial: MemberRow->Member Member.givenName")
+        .contains("noticed  by trial: FiringRow->FiringRow@table FiringRow.startedAt")
         .doesNotContain("missed");
     assertThat(folder.resolve("demo/flawed/shelf-twin.yaml")).exists();
   }

@@ -20,7 +20,7 @@ import org.jspecify.annotations.Nullable;
  * Loads the users' classes, the mappers compiled with them, and the code that leads to the ends.
  * All are of one loader, so that mappers may use package-private members (JVMS §5.3: a run-time
  * package belongs to one loader). The users' own libraries win over ours; a family of libraries is
- * taken whole, from the users if they have its heart, else from us.
+ * taken whole: beside the users' if they have its heart, else from us.
  */
 public final class UserClassLoader extends URLClassLoader {
 
@@ -75,7 +75,8 @@ public final class UserClassLoader extends URLClassLoader {
     try {
       return super.findClass(name);
     } catch (ClassNotFoundException notTheUsers) {
-      return ours.loadClass(name);
+      // What the users' family lacks, such as a module of theirs, must see their part of it.
+      return isFamily(name) ? define(name, bytesOfOurs(name)) : ours.loadClass(name);
     }
   }
 
@@ -90,6 +91,10 @@ public final class UserClassLoader extends URLClassLoader {
     List<URL> all = new ArrayList<>(Collections.list(super.findResources(name)));
     all.addAll(Collections.list(ours.getResources(name)));
     return Collections.enumeration(all);
+  }
+
+  private static boolean isFamily(String name) {
+    return FAMILIES.values().stream().flatMap(List::stream).anyMatch(name::startsWith);
   }
 
   private Class<?> define(String name, byte[] bytes) {

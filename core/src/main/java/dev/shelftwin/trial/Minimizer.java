@@ -51,7 +51,7 @@ final class Minimizer {
     try {
       return runner.run(candidate, divergence.sample());
     } catch (SampleRefused refused) {
-      return new Run(List.of(), List.of());
+      return Run.HELD;
     }
   }
 

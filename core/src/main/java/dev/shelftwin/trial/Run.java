@@ -5,10 +5,13 @@ import java.util.List;
 /**
  * What became of one sample on one route.
  *
- * @param snapshots at the start and after each hop that was reached
+ * @param snapshots at the start and at each stop that was reached; none where all held
  * @param divergences of the first hop that diverged; empty where all held
  */
 record Run(List<Snapshot> snapshots, List<Divergence> divergences) {
+
+  /** Everything arrived. */
+  static final Run HELD = new Run(List.of(), List.of());
 
   Run {
     snapshots = List.copyOf(snapshots);

@@ -34,8 +34,8 @@ final class Runner {
     Map<String, @Nullable Object> given = Sample.values(sample.given());
     Object object = samples.build(route.start(), Sample.values(sample.start()));
     Map<String, @Nullable Object> atStart = contents(object, route.start());
-    List<Snapshot> snapshots =
-        new ArrayList<>(List.of(snapshot(route.start().label(), route.start(), atStart, null)));
+    Stop first = new Stop(route.start().label(), route.start(), atStart, null);
+    List<Stop> stops = new ArrayList<>(List.of(first));
     Map<String, @Nullable Object> before = atStart;
     for (Leg leg : route.legs()) {
       boolean over = route.updates() && leg.equals(route.legs().get(route.legs().size() - 1));
@@ -52,21 +52,22 @@ final class Runner {
           object = travel(((Leg.ByMapper) leg).ledger(), object, target, given);
         }
       } catch (EndRefusal refusal) {
-        return refused(leg, refusal, before, snapshots, number);
+        return refused(leg, refusal, stops, number);
       } catch (InvocationTargetException thrown) {
-        return thrown(leg, Reflection.cause(thrown), snapshots, number);
+        return thrown(leg, Reflection.cause(thrown), stops, number);
       }
       Map<String, @Nullable Object> after = contents(object, leg.to());
-      snapshots.add(snapshot(leg.stop(), leg.to(), after, passage));
+      stops.add(new Stop(leg.stop(), leg.to(), after, passage));
       List<Divergence> divergences =
           new Comparison(route.concept(), leg, parts, number)
               .compare(before, after, given, untouched);
       if (!divergences.isEmpty()) {
-        return new Run(snapshots, divergences);
+        return diverged(stops, divergences);
       }
       before = after;
     }
-    return new Run(snapshots, cameBack(atStart, before, number));
+    List<Divergence> late = cameBack(atStart, before, number);
+    return late.isEmpty() ? Run.HELD : diverged(stops, late);
   }
 
   private Object travel(
@@ -80,12 +81,8 @@ final class Runner {
   }
 
   /** What an end does not take, at the field that it complains about if it names one. */
-  private Run refused(
-      Leg leg,
-      EndRefusal refusal,
-      Map<String, @Nullable Object> before,
-      List<Snapshot> snapshots,
-      int number) {
+  private Run refused(Leg leg, EndRefusal refusal, List<Stop> stops, int number) {
+    Map<String, @Nullable Object> before = stops.get(stops.size() - 1).contents();
     Station at = leg.to();
     Optional<Field> field = at.shape().field(refusal.field());
     String sent = parts.values().show(field.map(known -> before.get(known.name())).orElse(null));
@@ -98,17 +95,16 @@ final class Runner {
             String.valueOf(refusal.getMessage()),
             number,
             List.of());
-    return new Run(snapshots, List.of(divergence));
+    return diverged(stops, List.of(divergence));
   }
 
   /** What comes from outside may be refused; what the domain itself sent must not be. */
-  private Run thrown(Leg leg, Throwable cause, List<Snapshot> snapshots, int number)
-      throws SampleRefused {
+  private Run thrown(Leg leg, Throwable cause, List<Stop> stops, int number) throws SampleRefused {
     boolean fault = cause instanceof FaultException;
     boolean fromOutside =
         leg.to().role() == Role.DOMAIN
             && route.start().role() != Role.DOMAIN
-            && snapshots.stream().allMatch(this::isOutside);
+            && stops.stream().allMatch(stop -> stop.station().role() != Role.DOMAIN);
     if (fault && fromOutside) {
       throw new SampleRefused(String.valueOf(cause.getMessage()));
     }
@@ -117,11 +113,7 @@ final class Runner {
     String what = fault ? String.valueOf(cause.getMessage()) : cause.toString();
     Divergence divergence =
         new Divergence(leg.label(), field, kind, "a " + field, what, number, List.of());
-    return new Run(snapshots, List.of(divergence));
-  }
-
-  private boolean isOutside(Snapshot snapshot) {
-    return !snapshot.station().equals(route.concept().domain().label());
+    return diverged(stops, List.of(divergence));
   }
 
   /**
@@ -174,20 +166,30 @@ final class Runner {
             entry -> entry.sources().contains(field) || entry.target().equals(Optional.of(field)));
   }
 
-  private Snapshot snapshot(
-      String stop,
+  /** Values are put into words only where somebody will read them. */
+  private Run diverged(List<Stop> stops, List<Divergence> divergences) {
+    return new Run(stops.stream().map(this::snapshot).toList(), divergences);
+  }
+
+  private Snapshot snapshot(Stop stop) {
+    Map<String, String> types = stop.passage() == null ? Map.of() : stop.passage().types();
+    List<Snapshot.Value> values = new ArrayList<>();
+    stop.contents()
+        .forEach(
+            (name, value) ->
+                values.add(
+                    new Snapshot.Value(
+                        route.concept().pairing().domainName(name, stop.station()),
+                        name,
+                        parts.values().show(value),
+                        types.getOrDefault(name, ""))));
+    return new Snapshot(stop.label(), values, stop.passage() == null ? "" : stop.passage().text());
+  }
+
+  /** What was there at one stop of the route. */
+  private record Stop(
+      String label,
       Station station,
       Map<String, @Nullable Object> contents,
-      End.@Nullable Passage passage) {
-    List<Snapshot.Value> values = new ArrayList<>();
-    contents.forEach(
-        (name, value) ->
-            values.add(
-                new Snapshot.Value(
-                    route.concept().pairing().domainName(name, station),
-                    name,
-                    parts.values().show(value),
-                    passage == null ? "" : passage.types().getOrDefault(name, ""))));
-    return new Snapshot(stop, values, passage == null ? "" : passage.text());
-  }
+      End.@Nullable Passage passage) {}
 }

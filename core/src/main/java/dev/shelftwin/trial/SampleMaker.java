@@ -14,6 +14,7 @@ import dev.shelftwin.shape.TypeRef;
 import java.lang.reflect.InvocationTargetException;
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -37,6 +38,8 @@ final class SampleMaker {
   private final Reflection reflection;
   private final Catalogue catalogue;
   private final Oracle oracle;
+  private final Map<String, Limits> limits = new HashMap<>();
+  private final Map<String, Optional<Inward>> inward = new HashMap<>();
 
   SampleMaker(Route route, TrialParts parts) {
     this.route = route;
@@ -138,6 +141,10 @@ final class SampleMaker {
 
   /** Where the domain is choosy, the value is made there and carried outward by the ledger. */
   private Optional<Inward> inward(String name, Station station) {
+    return inward.computeIfAbsent(name, field -> findInward(field, station));
+  }
+
+  private Optional<Inward> findInward(String name, Station station) {
     Station domain = route.concept().domain();
     return route.concept().hop(station, domain).stream()
         .flatMap(hop -> hop.entries().stream().map(entry -> inward(name, hop, entry)))
@@ -198,18 +205,39 @@ final class SampleMaker {
 
   /** The tightest limit anywhere on the field's journey. */
   private Limits limits(Field field, Station station) {
-    Limits limits = field.limits();
+    return limits.computeIfAbsent(station.path(field), path -> findLimits(field, station));
+  }
+
+  private Limits findLimits(Field field, Station station) {
+    Limits tightest = limitsBeside(field, station);
+    for (HopLedger hop : route.concept().hops()) {
+      for (Entry entry : hop.entries()) {
+        boolean inward =
+            hop.hop().from().equals(station)
+                && hop.hop().inward()
+                && entry.sources().contains(field);
+        if (inward && entry.target().isPresent()) {
+          tightest = tightest.and(limitsBeside(entry.target().get(), hop.hop().to()));
+        }
+      }
+    }
+    return tightest;
+  }
+
+  /** The limits of a field and of those one hop away. */
+  private Limits limitsBeside(Field field, Station station) {
+    Limits tightest = field.limits();
     for (HopLedger hop : route.concept().hops()) {
       for (Entry entry : hop.entries()) {
         boolean touches =
             (hop.hop().from().equals(station) && entry.sources().contains(field))
                 || (hop.hop().to().equals(station) && entry.target().equals(Optional.of(field)));
         if (touches) {
-          limits = limits.and(limitsOf(entry));
+          tightest = tightest.and(limitsOf(entry));
         }
       }
     }
-    return limits;
+    return tightest;
   }
 
   private static Limits limitsOf(Entry entry) {

@@ -34,6 +34,11 @@ public record TrialOptions(
     return new TrialOptions(DEFAULT_SEED, DEFAULT_SAMPLES, Set.of(), OptionalInt.empty(), true);
   }
 
+  /** The same with another count of samples. */
+  public TrialOptions withSamples(int count) {
+    return new TrialOptions(seed, count, concepts, only, ends);
+  }
+
   /** The same through the mappers alone. */
   public TrialOptions inMemory() {
     return new TrialOptions(seed, samples, concepts, only, false);

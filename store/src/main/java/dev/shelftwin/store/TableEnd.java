@@ -53,7 +53,8 @@ public final class TableEnd implements End {
     } catch (RuntimeException refused) {
       Throwable cause = innermost(refused);
       String message = Objects.requireNonNullElse(cause.getMessage(), cause.toString());
-      String reason = message.lines().findFirst().orElse(message);
+      String reason =
+          message.lines().findFirst().orElse(message).replaceFirst("; SQL statement:$", "");
       throw new EndRefusal(columns(open).fieldIn(row.getClass(), reason), reason, refused);
     } finally {
       if (entities.getTransaction().isActive()) {

@@ -1,0 +1,272 @@
+package dev.shelftwin;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import dev.shelftwin.finding.InputException;
+import dev.shelftwin.trial.Divergence;
+import dev.shelftwin.trial.Outcome;
+import dev.shelftwin.trial.RouteResult;
+import dev.shelftwin.trial.Snapshot;
+import dev.shelftwin.trial.TrialOptions;
+import dev.shelftwin.trial.TrialResult;
+import java.io.ByteArrayOutputStream;
+import java.io.PrintStream;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.OptionalInt;
+import java.util.Set;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+/** Routes to the real ends: JSON through Jackson, rows through a JPA provider and H2. */
+class EndsTest {
+
+  private static final String TABLE = "GlazeRow->GlazeRow@table";
+
+  @TempDir Path folder;
+
+  @Test
+  void everyRouteLeadsToItsEnds() {
+    TrialResult result = trial(project());
+    assertThat(result.routes())
+        .extracting(route -> String.join(" ", route.route()))
+        .containsExactly(
+            "Glaze GlazeRow GlazeRow@table Glaze",
+            "GlazeRow Glaze GlazeRow",
+            "Glaze GlazeView GlazeView@wire",
+            "NewGlaze NewGlaze@wire Glaze",
+            "NewGlaze NewGlaze@wire Glaze GlazeRow GlazeRow@table Glaze GlazeView GlazeView@wire");
+    assertThat(divergences(result)).isEmpty();
+    assertThat(result.held()).isTrue();
+  }
+
+  /** A field of all layers, its column, what the table does to it, and the column's real type. */
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      quoteCharacter = '`',
+      textBlock =
+          """
+          java.time.Instant       | `@Column`                                    | rounded  | timestamp(6) with time zone
+          java.time.Instant       | `@Column(secondPrecision = 0)`               | rounded  | timestamp(0) with time zone
+          java.time.LocalDateTime | `@Column`                                    | rounded  | timestamp(6)
+          java.math.BigDecimal    | `@Column`                                    | rounded  | numeric(38,2)
+          java.math.BigDecimal    | `@Column(precision = 20, scale = 1)`         | rounded  | numeric(20,1)
+          String                  | `@Column(columnDefinition = "char(40)", length = 40)` | padded | character(40)
+          String                  | `@Column(columnDefinition = "varchar(5)", length = 40)` | refused | character varying(5)
+          """)
+  void whatATableDoesToAValueIsNamedAtTheTable(
+      String type, String column, String kind, String columnType) {
+    TrialResult result = trial(extra(type, column));
+    Divergence divergence =
+        divergences(result).stream()
+            .filter(found -> found.hop().equals(TABLE))
+            .findFirst()
+            .orElseThrow(() -> new AssertionError(result));
+    assertThat(divergence.field()).isEqualTo("GlazeRow.extra");
+    assertThat(divergence.kind().key()).isEqualTo(kind);
+    if (!kind.equals("refused")) {
+      Snapshot atTable = divergence.snapshots().get(divergence.snapshots().size() - 1);
+      assertThat(atTable.station()).isEqualTo("GlazeRow@table");
+      assertThat(atTable.values())
+          .filteredOn(value -> value.field().equals("extra"))
+          .extracting(Snapshot.Value::type)
+          .containsExactly(columnType);
+    } else {
+      assertThat(divergence.after()).contains("Value too long for column");
+    }
+  }
+
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      textBlock =
+          """
+          java.time.LocalDate
+          java.util.UUID
+          Integer
+          Long
+          Boolean
+          java.time.Duration
+          coop.kiln.model.Finish
+          """)
+  void whatATableKeepsHolds(String type) {
+    assertThat(divergences(trial(extra(type, "@Column")))).isEmpty();
+  }
+
+  @Test
+  void theTextOnTheWireIsPartOfTheEvidence() {
+    Project project =
+        project()
+            .with("public record GlazeView(", "public record GlazeView(@" + JSON + "JsonIgnore")
+            .with(
+                "    String code,\n    String name,\n    boolean foodSafe,\n    String finish,\n    String note) {}\npackage coop.kiln.api;\npublic record NewGlaze(",
+                " String code,\n    String name,\n    boolean foodSafe,\n    String finish,\n    String note) {}\npackage coop.kiln.api;\npublic record NewGlaze(");
+    Divergence lost = divergences(trial(project)).get(0);
+    assertThat(lost.hop()).isEqualTo("GlazeView->GlazeView@wire");
+    assertThat(lost.field()).isEqualTo("GlazeView.code");
+    assertThat(lost.kind()).isEqualTo(Divergence.Kind.MISSING);
+    assertThat(lost.snapshots().get(2).text()).startsWith("{\"name\":").doesNotContain("\"code\"");
+  }
+
+  private static final String JSON = "com.fasterxml.jackson.annotation.";
+
+  @Test
+  void annotationsOfTheWireAreHonoured() {
+    Project project =
+        project()
+            .with(
+                "public record NewGlaze(\n    String code,",
+                "public record NewGlaze(\n    @"
+                    + JSON
+                    + "JsonProperty(\"glaze_code\") String code,");
+    assertThat(trial(project).held()).isTrue();
+  }
+
+  @Test
+  void aTypeThatCannotBeReadBackIsRefusedAtTheWire() {
+    Project project =
+        project()
+            .java(
+                """
+                package coop.kiln.api;
+                public final class Shade {
+                  private final String value;
+                  private Shade(String value) { this.value = value; }
+                  public static Shade shade(String value) { return new Shade(value); }
+                  public String getValue() { return value; }
+                }
+                """)
+            .with(
+                "public record GlazeView(\n    String code,\n    String name,",
+                "public record GlazeView(\n    String code,\n    Shade name,");
+    Divergence refused = divergences(trial(project)).get(0);
+    assertThat(refused.hop()).isEqualTo("GlazeView->GlazeView@wire");
+    assertThat(refused.field()).isEqualTo("GlazeView.name");
+    assertThat(refused.kind()).isEqualTo(Divergence.Kind.REFUSED);
+    assertThat(refused.after()).contains("Cannot construct instance");
+  }
+
+  @Test
+  void aMapperOfTheUsersOwnIsUsed() {
+    String mapper =
+        """
+        package coop.kiln;
+        import com.fasterxml.jackson.databind.*;
+        import com.fasterxml.jackson.databind.json.JsonMapper;
+        public final class Json {
+          private Json() {}
+          public static ObjectMapper mapper() {
+            return JsonMapper.builder()
+                .propertyNamingStrategy(PropertyNamingStrategies.SNAKE_CASE)
+                .disable(MapperFeature.AUTO_DETECT_CREATORS)
+                .build();
+          }
+          public static String nothing() { throw new IllegalStateException("the wire is down"); }
+        }
+        """;
+    Project project = project().java(mapper).plan("wire: coop.kiln.Json.mapper\n");
+    assertThat(divergences(trial(project)))
+        .isNotEmpty()
+        .allSatisfy(divergence -> assertThat(divergence.hop()).endsWith("@wire"));
+    assertThatThrownBy(() -> trial(project.with("Json.mapper\n", "Json.nothing\n")))
+        .isInstanceOf(InputException.class)
+        .hasMessageContaining("the wire is down")
+        .hasMessageContaining("return an ObjectMapper");
+  }
+
+  @Test
+  void anEntityThatTheProviderRejectsIsTheReasonOfItsRoutesAndTheRestGoesOn() {
+    TrialResult result = trial(project().with("@Id @GeneratedValue Long id;", "Long id;"));
+    assertThat(result.routes())
+        .filteredOn(route -> route.route().contains("GlazeRow@table"))
+        .hasSize(2)
+        .allSatisfy(
+            route -> {
+              assertThat(route.outcome()).isEqualTo(Outcome.REFUSED);
+              assertThat(route.reason().orElseThrow())
+                  .startsWith("no table: ")
+                  .contains("GlazeRow")
+                  .contains("identifier");
+            });
+    assertThat(result.routes())
+        .filteredOn(route -> !route.route().contains("GlazeRow@table"))
+        .extracting(RouteResult::outcome)
+        .containsOnly(Outcome.HELD);
+  }
+
+  @Test
+  void aConverterThatThrowsIsNamedWithItsFieldAndHop() {
+    Project project =
+        extra("String", "@Convert(converter = coop.kiln.store.Codec.class)")
+            .java(
+                """
+                package coop.kiln.store;
+                import jakarta.persistence.*;
+                public class Codec implements AttributeConverter<String, String> {
+                  public String convertToDatabaseColumn(String value) {
+                    throw new IllegalStateException("the codec is lost");
+                  }
+                  public String convertToEntityAttribute(String value) { return value; }
+                }
+                """);
+    Divergence refused = divergences(trial(project)).get(0);
+    assertThat(refused.hop()).isEqualTo(TABLE);
+    assertThat(refused.kind()).isEqualTo(Divergence.Kind.REFUSED);
+    assertThat(refused.after()).contains("the codec is lost");
+  }
+
+  @Test
+  void callbacksRunAndTheStoresOwnFieldsAreLeftToIt() {
+    Project project =
+        project()
+            .with(
+                "protected GlazeRow() {}",
+                "@Column(nullable = false) java.time.Instant createdAt;\n"
+                    + "  @PrePersist void created() { createdAt = java.time.Instant.now(); }\n"
+                    + "  protected GlazeRow() {}")
+            .row("{ store: createdAt, is: audit, stays: written by the row itself }");
+    assertThat(trial(project).held()).isTrue();
+  }
+
+  @Test
+  void nothingIsPrintedOnStandardOutput() {
+    PrintStream before = System.out;
+    ByteArrayOutputStream printed = new ByteArrayOutputStream();
+    System.setOut(new PrintStream(printed, true, StandardCharsets.UTF_8));
+    try {
+      trial(project());
+    } finally {
+      System.setOut(before);
+    }
+    assertThat(printed.toString(StandardCharsets.UTF_8)).isEmpty();
+  }
+
+  private Project project() {
+    return new Project(folder);
+  }
+
+  /** The glazes with one field more in every layer. */
+  private Project extra(String type, String column) {
+    return project()
+        .with("String note;", "String note;\n  " + column + " " + type + " extra;")
+        .with(
+            "Optional<String> note) {}",
+            "Optional<String> note,\n    Optional<" + type + "> extra) {}")
+        .with("public record GlazeView(", "public record GlazeView(\n    " + type + " extra,")
+        .with("public record NewGlaze(", "public record NewGlaze(\n    " + type + " extra,");
+  }
+
+  private static TrialResult trial(Project project) {
+    TrialOptions options = new TrialOptions(11, 60, Set.of(), OptionalInt.empty(), true);
+    return project.run(twin -> twin.trial(options));
+  }
+
+  private static List<Divergence> divergences(TrialResult result) {
+    return result.routes().stream().flatMap(route -> route.divergences().stream()).toList();
+  }
+}
