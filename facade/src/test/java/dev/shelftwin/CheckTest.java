@@ -28,7 +28,8 @@ class CheckTest {
   }
 
   static Stream<Arguments> cases() {
-    return Stream.of(lostAndUnfilled(), types(), leaks(), hygiene()).flatMap(cases -> cases);
+    return Stream.of(lostAndUnfilled(), types(), limits(), leaks(), hygiene())
+        .flatMap(cases -> cases);
   }
 
   static Stream<Arguments> lostAndUnfilled() {
@@ -245,6 +246,72 @@ class CheckTest {
                     .row("{ api: stock, given: { value: null } } #~ type-mismatch")));
   }
 
+  static Stream<Arguments> limits() {
+    return Stream.of(
+        of(
+            "a column that may be null where the domain requires a value",
+            project ->
+                project.with(
+                    "@Column(nullable = false, length = 40) String label;",
+                    "@Column(length = 40) String label; //~ limit-mismatch")),
+        of(
+            "a column that must not be null where the domain may have none",
+            project ->
+                project
+                    .with("String note;", "@Column(nullable = false) String note;")
+                    .with(
+                        "    Finish finish,\n    Optional<String> note)",
+                        "    Finish finish,\n    Optional<String> note //~ limit-mismatch\n    )")),
+        of(
+            "a mismatch that is meant",
+            project ->
+                project
+                    .with(
+                        "@Column(nullable = false, length = 40) String label;",
+                        "@Column(length = 40) String label;")
+                    .with(
+                        "{ model: name, store: label }",
+                        "{ model: name, store: label, accept: { limit-mismatch: old rows } }")),
+        of(
+            "a decimal number without a scale",
+            project -> price(project, "java.math.BigDecimal price; //~ lossy-conversion")),
+        of(
+            "a decimal number with one",
+            project ->
+                price(project, "@Column(precision = 9, scale = 2) java.math.BigDecimal price;")),
+        of(
+            "a time that keeps milliseconds only",
+            project ->
+                made(
+                    project,
+                    "@Column(secondPrecision = 3) java.time.Instant made; //~ lossy-conversion")),
+        of("a time as fine as columns are", project -> made(project, "java.time.Instant made;")),
+        of(
+            "a time that keeps milliseconds, and that is enough",
+            project ->
+                made(project, "@Column(secondPrecision = 3) java.time.Instant made;")
+                    .row("{ model: made, accept: { lossy-conversion: nobody counts faster } }")));
+  }
+
+  private static Project price(Project project, String column) {
+    return everywhere(project, column, "java.math.BigDecimal", "price");
+  }
+
+  private static Project made(Project project, String column) {
+    return everywhere(project, column, "java.time.Instant", "made");
+  }
+
+  private static Project everywhere(Project project, String column, String type, String name) {
+    return project
+        .with("String note;", "String note;\n  " + column)
+        .with(
+            "Optional<String> note) {}",
+            "Optional<String> note,\n    Optional<" + type + "> " + name + ") {}")
+        .with(
+            "public record GlazeView(", "public record GlazeView(\n    " + type + " " + name + ",")
+        .with("public record NewGlaze(", "public record NewGlaze(\n    " + type + " " + name + ",");
+  }
+
   static Stream<Arguments> leaks() {
     return Stream.of(
         of(
@@ -414,7 +481,9 @@ class CheckTest {
 
   private static Project crossed(Project project) {
     return project
-        .with("String note;", "String note;\n  String first;\n  String second;")
+        .with(
+            "String note;",
+            "String note;\n  @Column(nullable = false) String first;\n  @Column(nullable = false) String second;")
         .with(
             "Optional<String> note) {}",
             "Optional<String> note,\n    String first,\n    String second) {}")

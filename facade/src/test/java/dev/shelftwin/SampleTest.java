@@ -93,9 +93,13 @@ class SampleTest {
         IntStream.range(0, TYPES.size())
             .mapToObj(index -> TYPES.get(index) + " extra" + index)
             .collect(Collectors.joining(",\n    "));
+    String columns =
+        "@Column(nullable = false, precision = 20, scale = 4) "
+            + components.replace(
+                ",\n    ", ";\n  @Column(nullable = false, precision = 20, scale = 4) ");
     Project project =
         new Project(folder)
-            .with("String note;", "String note;\n  " + components.replace(",\n", ";\n") + ";")
+            .with("String note;", "String note;\n  " + columns + ";")
             .with("Optional<String> note) {}", "Optional<String> note,\n    " + components + ") {}")
             .with("public record GlazeView(", "public record GlazeView(\n    " + components + ",")
             .with("public record NewGlaze(", "public record NewGlaze(\n    " + components + ",");

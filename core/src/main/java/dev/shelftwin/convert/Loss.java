@@ -2,10 +2,16 @@ package dev.shelftwin.convert;
 
 import dev.shelftwin.shape.Keys;
 
-/** What a conversion may lose. */
+/** What a conversion or a column may lose. */
 public enum Loss {
   /** Values outside the target's range cannot arrive. */
-  RANGE;
+  RANGE,
+  /** Digits after the point of a decimal number do not arrive. */
+  SCALE,
+  /** Digits after the point of a second do not arrive. */
+  TIME_RESOLUTION,
+  /** Texts that are too long do not arrive. */
+  LENGTH;
 
   /** As reports write it. */
   public String key() {

@@ -12,6 +12,7 @@ public enum RuleId {
   UNFILLED_FIELD(Severity.ERROR, "a field that nothing fills"),
   TYPE_MISMATCH(Severity.ERROR, "two types that no conversion leads between"),
   LOSSY_CONVERSION(Severity.ERROR, "a conversion that may lose something"),
+  LIMIT_MISMATCH(Severity.WARNING, "limits that differ between two layers"),
   LEAKED_KEY(Severity.ERROR, "a key of the store that is seen outside the store"),
   LEAKED_VERSION(Severity.ERROR, "a version of the store that is seen outside the store"),
   LEAKED_TYPE(Severity.ERROR, "a type of the store that is seen outside the store"),

@@ -3,6 +3,7 @@ package dev.shelftwin.read;
 import dev.shelftwin.shape.FieldRole;
 import dev.shelftwin.shape.Limits;
 import dev.shelftwin.shape.Presence;
+import dev.shelftwin.shape.TypeRef;
 import java.util.ArrayList;
 import java.util.EnumSet;
 import java.util.LinkedHashSet;
@@ -83,8 +84,38 @@ final class Annotations {
     return required ? Presence.REQUIRED : Presence.UNSAID;
   }
 
-  /** Limits of a text; a text in a persistent type has a column even where nothing says so. */
-  Limits textLimits(boolean persistent) {
+  /** What a declaration of that type allows; a persistent type has columns even unsaid. */
+  Limits limits(TypeRef type, boolean persistent) {
+    if (type.isLang("String")) {
+      return textLimits(persistent);
+    }
+    return switch (type.packageName()) {
+      case "java.math" -> scaleLimits();
+      case "java.time" -> persistent ? timeLimits() : Limits.NONE;
+      default -> Limits.NONE;
+    };
+  }
+
+  /** A column that gives neither precision nor scale leaves both to the provider. */
+  private Limits scaleLimits() {
+    Optional<AnnotationMirror> column = find(PERSISTENCE, "Column");
+    Optional<Object> scale = column.flatMap(mirror -> value(mirror, "scale"));
+    boolean said =
+        column.flatMap(mirror -> value(mirror, "precision")).filter(n -> !n.equals(0)).isPresent();
+    return said ? Limits.ofScale((Integer) scale.orElse(0)) : Limits.NONE;
+  }
+
+  /** Jakarta Persistence 3.2, §11.1.9: the precision of a second, if the column gives one. */
+  private Limits timeLimits() {
+    return find(PERSISTENCE, "Column")
+        .flatMap(mirror -> value(mirror, "secondPrecision"))
+        .map(digits -> (Integer) digits)
+        .filter(digits -> digits >= 0)
+        .map(Limits::ofSecondDigits)
+        .orElse(Limits.NONE);
+  }
+
+  private Limits textLimits(boolean persistent) {
     Limits column =
         find(PERSISTENCE, "Column")
             .flatMap(mirror -> value(mirror, "length"))

@@ -115,9 +115,7 @@ final class ShapeReader {
         name,
         type,
         presence(type, annotations),
-        type.present().isLang("String")
-            ? annotations.textLimits(annotations(place, List.of(owner)).persistent())
-            : Limits.NONE,
+        annotations.limits(type.present(), annotations(place, List.of(owner)).persistent()),
         annotations.roles(),
         true,
         reader,

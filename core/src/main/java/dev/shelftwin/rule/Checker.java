@@ -25,6 +25,8 @@ public final class Checker {
           new UnfilledField(),
           new TypeMismatch(),
           new LossyConversion(),
+          new LossyColumn(),
+          new LimitMismatch(),
           new CrossedFields(),
           new LeakedRole(RuleId.LEAKED_KEY, FieldRole.KEY),
           new LeakedRole(RuleId.LEAKED_VERSION, FieldRole.VERSION),
