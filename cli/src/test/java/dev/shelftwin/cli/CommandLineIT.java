@@ -132,7 +132,17 @@ class CommandLineIT {
     assertThat(divergence.get("hop").asText()).isEqualTo("MemberRow->Member");
     assertThat(divergence.get("field").asText()).isEqualTo("Member.givenName");
     assertThat(divergence.get("kind").asText()).isEqualTo("swapped");
+    assertThat(trial.findValues("hop"))
+        .extracting(JsonNode::asText)
+        .contains("FiringRow->FiringRow@table");
     json(run("trial", "--format", "json", clean.toString()), 0);
+  }
+
+  @Test
+  void aTrialInMemoryGoesThroughTheMappersAlone() throws Exception {
+    JsonNode trial = json(run("trial", "--in-memory", "--format", "json", clean.toString()), 0);
+    assertThat(trial.get("routes")).hasSize(9);
+    assertThat(trial.toString()).doesNotContain("@");
   }
 
   @Test

@@ -93,9 +93,17 @@ public final class TableEnd implements End {
         new PersistenceConfiguration("shelf-twin-scratch")
             .property("jakarta.persistence.jdbc.url", "jdbc:h2:mem:" + UUID.randomUUID())
             .property("jakarta.persistence.schema-generation.database.action", "create")
-            .property("hibernate.hbm2ddl.halt_on_error", "true");
+            .property("hibernate.hbm2ddl.halt_on_error", "true")
+            // The rows' own loader before the provider's, which may know classes of the same names.
+            .property("hibernate.classLoaders", List.of(rowLoader()))
+            .property("hibernate.classLoader.tccl_lookup_precedence", "before");
     managed.forEach(configuration::managedClass);
     return configuration.createEntityManagerFactory();
+  }
+
+  private ClassLoader rowLoader() {
+    return Objects.requireNonNull(
+        managed.stream().findFirst().orElse(TableEnd.class).getClassLoader());
   }
 
   private Columns columns(EntityManagerFactory open) {
