@@ -225,8 +225,33 @@ class EndsTest {
                 """);
     Divergence refused = divergences(trial(project)).get(0);
     assertThat(refused.hop()).isEqualTo(TABLE);
+    assertThat(refused.field()).isEqualTo("GlazeRow.extra");
     assertThat(refused.kind()).isEqualTo(Divergence.Kind.REFUSED);
     assertThat(refused.after()).contains("the codec is lost");
+  }
+
+  @Test
+  void aRelationToWhatIsNoEntityHereIsTheReasonOfItsRoutes() {
+    Project project =
+        project()
+            .java("package coop.kiln.other;\npublic class KilnRow { Long id; }\n")
+            .with("String note;", "String note;\n  @ManyToOne coop.kiln.other.KilnRow kiln;")
+            .row("{ store: kiln, stays: not told yet }");
+    assertThat(trial(project).routes())
+        .filteredOn(route -> route.route().contains("GlazeRow@table"))
+        .extracting(route -> route.reason().orElseThrow())
+        .isNotEmpty()
+        .allSatisfy(reason -> assertThat(reason).contains("GlazeRow.kiln").contains("KilnRow"));
+  }
+
+  @Test
+  void aRelationToATypeThatIsNotThereIsTheUsersErrorWithItsPlace() {
+    Project project =
+        project().with("String note;", "String note;\n  @ManyToOne coop.kiln.other.KilnRow kiln;");
+    assertThatThrownBy(() -> trial(project))
+        .isInstanceOf(InputException.class)
+        .hasMessageContaining("GlazeRow.java:12:")
+        .hasMessageContaining("coop.kiln.other");
   }
 
   @Test

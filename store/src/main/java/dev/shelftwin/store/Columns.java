@@ -1,6 +1,7 @@
 package dev.shelftwin.store;
 
 import jakarta.persistence.Column;
+import jakarta.persistence.Convert;
 import jakarta.persistence.EntityManager;
 import jakarta.persistence.EntityManagerFactory;
 import jakarta.persistence.Table;
@@ -8,10 +9,13 @@ import java.lang.reflect.Field;
 import java.sql.Connection;
 import java.sql.ResultSet;
 import java.sql.SQLException;
+import java.util.Arrays;
 import java.util.HashMap;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
+import java.util.Set;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 
 /** The columns that the database really has, from its own metadata (JDBC 4.3, DatabaseMetaData). */
@@ -61,6 +65,23 @@ final class Columns {
     for (Class<?> level = row; level != null; level = level.getSuperclass()) {
       for (Field field : level.getDeclaredFields()) {
         if (text.contains("column\"" + bare(column(field)))) {
+          return field.getName();
+        }
+      }
+    }
+    return "";
+  }
+
+  /** The field whose converter threw; empty where none did. */
+  static String convertedField(Class<?> row, Throwable thrown) {
+    Set<String> classes =
+        Arrays.stream(thrown.getStackTrace())
+            .map(StackTraceElement::getClassName)
+            .collect(Collectors.toSet());
+    for (Class<?> level = row; level != null; level = level.getSuperclass()) {
+      for (Field field : level.getDeclaredFields()) {
+        @Nullable Convert convert = field.getAnnotation(Convert.class);
+        if (convert != null && classes.contains(convert.converter().getName())) {
           return field.getName();
         }
       }

@@ -55,7 +55,9 @@ public final class TableEnd implements End {
       String message = Objects.requireNonNullElse(cause.getMessage(), cause.toString());
       String reason =
           message.lines().findFirst().orElse(message).replaceFirst("; SQL statement:$", "");
-      throw new EndRefusal(columns(open).fieldIn(row.getClass(), reason), reason, refused);
+      String field = columns(open).fieldIn(row.getClass(), reason);
+      throw new EndRefusal(
+          field.isEmpty() ? Columns.convertedField(row.getClass(), cause) : field, reason, refused);
     } finally {
       if (entities.getTransaction().isActive()) {
         entities.getTransaction().rollback();
