@@ -264,6 +264,19 @@ class GenerateTest {
   }
 
   @Test
+  void aLiteralThatDoesNotFitRefusesTheMapperToo() {
+    for (String literal : List.of("many", "null", "40000")) {
+      Project project =
+          new Project(folder)
+              .with("public record GlazeView(", "public record GlazeView(\n    short stock,")
+              .row("{ api: stock, given: { value: " + literal + " } }");
+      assertThat(project.run(ShelfTwin::generate).refusals())
+          .singleElement()
+          .satisfies(refusal -> assertThat(refusal.hop()).isEqualTo("Glaze->GlazeView"));
+    }
+  }
+
+  @Test
   void aFileIsWrittenOnceAndFollowsThePlan() {
     Project project = new Project(folder);
     Path to = folder.resolve("mappers");

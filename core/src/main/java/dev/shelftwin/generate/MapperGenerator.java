@@ -12,6 +12,7 @@ import dev.shelftwin.ledger.MapperNames;
 import dev.shelftwin.plan.Given;
 import dev.shelftwin.plan.Layer;
 import dev.shelftwin.shape.Field;
+import dev.shelftwin.shape.TypeRef;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -74,10 +75,14 @@ public final class MapperGenerator {
 
   private static boolean isInTheWay(HopLedger hop, Entry entry) {
     Optional<Field> target = entry.target();
+    boolean primitive = target.flatMap(hop::slot).filter(TypeRef::isPrimitive).isPresent();
     boolean wrongLiteral =
-        entry.given().filter(given -> given.source() == Given.Source.VALUE).isPresent()
-            && entry.given().flatMap(Given::literal).isPresent()
-            && entry.conversion().isEmpty();
+        entry.conversion().isEmpty()
+            && entry
+                .given()
+                .filter(given -> given.source() == Given.Source.VALUE)
+                .filter(given -> given.literal().isPresent() || primitive)
+                .isPresent();
     return wrongLiteral
         || entry.isMismatch()
         || (entry.account() == Account.UNFILLED && target.flatMap(hop::parameter).isPresent());

@@ -26,7 +26,7 @@ public final class TrialText {
   private static final int COLUMN_WIDTH = 34;
   private static final int REST_WIDTH = 108;
   private static final int ROUTE_WIDTH = 80;
-  private static final int ROUTE_INDENT = 37;
+  private static final int ROUTE_INDENT = 38;
 
   private TrialText() {}
 
