@@ -31,7 +31,6 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
-import java.util.Optional;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
@@ -196,10 +195,5 @@ public final class ShelfTwin implements AutoCloseable {
   private static InputError error(Finding finding) {
     String remedy = finding.remedies().stream().findFirst().map(Remedy::advice).orElse("");
     return new InputError(finding.at(), finding.message(), remedy);
-  }
-
-  /** The folder that the plan wants mappers in, relative to the plan. */
-  public Optional<Text> mapperFolder() {
-    return plan.code().mappers();
   }
 }

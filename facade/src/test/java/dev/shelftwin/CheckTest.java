@@ -458,6 +458,14 @@ class CheckTest {
             project ->
                 project.row("{ model: finish, by: { store: coop.kiln.Words } } #~ unknown-name")),
         of(
+            "a class where a method for samples is asked for",
+            project ->
+                project.plan(
+                    "samples: { GlazeCode: coop.kiln.model.GlazeCode } #~ unknown-name\n")),
+        of(
+            "a class where a method for the wire is asked for",
+            project -> project.plan("wire: coop.kiln.model.GlazeCode #~ unknown-name\n")),
+        of(
             "a sampled type that no layer has",
             project ->
                 project.plan(

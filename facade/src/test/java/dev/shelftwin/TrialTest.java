@@ -258,6 +258,21 @@ class TrialTest {
   }
 
   @Test
+  void anAccessorThatThrowsIsTheUsersErrorWithItsName() {
+    Project project =
+        new Project(folder)
+            .with(
+                "Optional<String> note) {}",
+                "Optional<String> note) {\n"
+                    + "  public int age() { throw new IllegalStateException(\"ageless\"); }\n}")
+            .row("{ model: age, derived: from nothing }");
+    assertThatThrownBy(project::trial)
+        .isInstanceOf(InputException.class)
+        .hasMessageContaining("coop.kiln.model.Glaze: age() failed")
+        .hasMessageContaining("ageless");
+  }
+
+  @Test
   void progressIsToldForEverySample() {
     TrialProgress progress = mock(TrialProgress.class);
     TrialOptions few = new TrialOptions(1, 5, Set.of(), OptionalInt.empty(), false);

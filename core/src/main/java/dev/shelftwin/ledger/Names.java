@@ -108,6 +108,7 @@ final class Names {
   private void checkRow(Concept concept, Row row, List<Station> stations) {
     row.names().forEach((key, field) -> checkField(concept, key, field, stations));
     Stream.concat(row.by().everywhere().stream(), row.by().only().values().stream())
+        .filter(by -> shapes.find(by.value()).isEmpty()) // a whole class is right here
         .forEach(by -> checkMethod(concept.name(), by));
   }
 
@@ -136,9 +137,6 @@ final class Names {
   }
 
   private void checkMethod(String concept, Text name) {
-    if (shapes.find(name.value()).isPresent()) {
-      return;
-    }
     int dot = name.value().lastIndexOf('.');
     String owner = dot < 0 ? "" : name.value().substring(0, dot);
     Optional<Shape> shape = shapes.find(owner);

@@ -67,7 +67,7 @@ public record Shape(
     return method.returns().erased().equals(type.erased());
   }
 
-  /** The package and the name without it. */
+  /** The name without the package. */
   @Override
   public String toString() {
     return type.toString();

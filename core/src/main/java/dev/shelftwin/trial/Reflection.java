@@ -74,8 +74,10 @@ final class Reflection {
           ? get(owner, access.name())
           : invoke(open(method(owner.getClass(), access.name())), owner);
     } catch (InvocationTargetException thrown) {
-      throw new IllegalStateException(
-          access.name() + "() of " + owner.getClass().getSimpleName() + " failed", thrown);
+      throw new InputException(
+          Place.in(owner.getClass().getName()),
+          access.name() + "() failed: " + cause(thrown),
+          "let it answer for every object that its type accepts");
     }
   }
 

@@ -24,6 +24,7 @@ public final class TableEnd implements End {
   private static final Logger PROVIDER = Logger.getLogger("org.hibernate");
 
   private final List<Class<?>> managed;
+  private final @Nullable Level levelBefore = PROVIDER.getLevel();
   private @Nullable EntityManagerFactory factory;
   private @Nullable Columns columns;
   private @Nullable PersistenceException failure;
@@ -68,6 +69,7 @@ public final class TableEnd implements End {
 
   @Override
   public void close() {
+    PROVIDER.setLevel(levelBefore);
     if (factory != null) {
       factory.close();
       factory = null;
