@@ -29,7 +29,7 @@ class ImportsTest {
           Map.entry("compile", List.of("finding")),
           Map.entry("read", List.of("finding", "compile")),
           Map.entry("plan", List.of("finding")),
-          Map.entry("convert", List.of("shape")),
+          Map.entry("convert", List.of("shape", "runtime")),
           Map.entry("ledger", List.of("plan", "convert")),
           Map.entry("rule", List.of("ledger")),
           Map.entry("generate", List.of("ledger", "runtime")),
@@ -38,7 +38,8 @@ class ImportsTest {
           Map.entry("store", List.of("trial")),
           Map.entry("", List.of("read", "rule", "generate", "trial", "wire", "store")),
           Map.entry("report", List.of("rule", "generate", "trial")),
-          Map.entry("cli", List.of("", "report")));
+          Map.entry("cli", List.of("", "report")),
+          Map.entry("benchmarks", List.of()));
 
   private static final Pattern NAME =
       Pattern.compile("\\bdev\\.shelftwin((?:\\.[a-z]\\w*)*)\\.(?=[A-Z*])");

@@ -111,7 +111,7 @@ class LedgerTest {
             "  coats -> lost"),
         of(
             "types that do not fit leave the target unfilled and name the source",
-            project -> project.with("String note;", "java.util.UUID note;"),
+            project -> project.with("String note;", "java.util.BitSet note;"),
             "  note -> note unfilled"),
         of(
             "what the store writes itself is left to it without a word",

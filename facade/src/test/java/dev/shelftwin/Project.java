@@ -4,6 +4,7 @@ import com.fasterxml.jackson.annotation.JsonIgnore;
 import com.fasterxml.jackson.core.Versioned;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import dev.shelftwin.finding.Finding;
+import dev.shelftwin.generate.Generated;
 import dev.shelftwin.trial.TrialOptions;
 import dev.shelftwin.trial.TrialResult;
 import jakarta.persistence.Entity;
@@ -20,6 +21,14 @@ import java.util.Set;
 import java.util.function.Function;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import javax.tools.DiagnosticCollector;
+import javax.tools.JavaCompiler;
+import javax.tools.JavaFileObject;
+import javax.tools.StandardJavaFileManager;
+import javax.tools.StandardLocation;
+import javax.tools.ToolProvider;
 
 /**
  * A project written inline. Where a line ends in {@code //~ rule} or {@code #~ rule}, the check
@@ -144,6 +153,14 @@ final class Project {
     return this;
   }
 
+  /** Lets every type import these. */
+  Project importing(String... names) {
+    String imports =
+        Stream.of(names).map(name -> " import " + name + ";").collect(Collectors.joining());
+    java = java.replaceAll("(?m)^(package .*;)$", "$1" + imports);
+    return this;
+  }
+
   /** Another plan and other types than the glazes'. */
   Project instead(String otherPlan, String otherJava) {
     plan = otherPlan;
@@ -261,5 +278,33 @@ final class Project {
 
   private static String unmarked(String text) {
     return text.replaceAll("(?m)\\s*(?://|#)~ .*$", "");
+  }
+
+  /** What the compiler says about the generated mappers, with every warning on. */
+  List<String> warnings(Generated generated) throws IOException {
+    Path to = folder.resolve("mappers");
+    MapperFiles.write(generated, to);
+    Path classes = Files.createDirectories(folder.resolve("classes"));
+    JavaCompiler compiler = ToolProvider.getSystemJavaCompiler();
+    DiagnosticCollector<JavaFileObject> messages = new DiagnosticCollector<>();
+    try (StandardJavaFileManager files = compiler.getStandardFileManager(messages, null, null);
+        Stream<Path> mappers = Files.walk(to)) {
+      files.setLocationFromPaths(StandardLocation.CLASS_OUTPUT, List.of(classes));
+      files.setLocationFromPaths(StandardLocation.SOURCE_PATH, List.of(folder.resolve("src")));
+      files.setLocationFromPaths(
+          StandardLocation.CLASS_PATH, List.of(persistenceApi(), CodeFinder.runtime()));
+      List<Path> sources = mappers.filter(Files::isRegularFile).toList();
+      List<String> options = List.of("-Xlint:all", "-proc:none", "-implicit:none");
+      compiler
+          .getTask(
+              null,
+              files,
+              messages,
+              options,
+              null,
+              files.getJavaFileObjects(sources.toArray(Path[]::new)))
+          .call();
+    }
+    return messages.getDiagnostics().stream().map(String::valueOf).toList();
   }
 }

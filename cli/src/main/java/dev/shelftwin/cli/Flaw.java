@@ -56,16 +56,19 @@ record Flaw(String title, String stage, String evidence, List<Edit> edits) {
                   new Edit(
                       "src/main/java/coop/kiln/model/Firing.java",
                       """
-                          return new Firing(
-                              number, kiln, operator, peak, status, started.orElse(null), ended.orElse(null));
+                              ended.orElse(null),
+                              charge.orElse(null));
                         }
                       """,
                       """
-                          Firing firing =
-                              new Firing(
-                                  number, kiln, operator, peak, status, started.orElse(null), ended.orElse(null));
-                          firing.id = id;
-                          return firing;
+                              ended.orElse(null),
+                              charge.orElse(null))
+                              .identified(id);
+                        }
+
+                        private Firing identified(Optional<Long> key) {
+                          id = key;
+                          return this;
                         }
 
                         public Optional<Long> id() {

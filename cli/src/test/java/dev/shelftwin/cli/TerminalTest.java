@@ -48,9 +48,11 @@ class TerminalTest {
   void theLedgerHasARowForEachFieldAndAColumnForEachLayer() {
     String ledger = run(Style.PLAIN, List.of("ledger", clean.toString()));
     assertThat(ledger.lines()).allMatch(line -> line.length() <= WIDTH);
-    assertThat(cells(ledger, "peak  int"))
+    assertThat(cells(ledger, "started  Opt"))
         .containsExactly(
-            "peak  int", "peakCelsius  int  ⇄ carried", "FiringView, FiringCard: peakCelsius  int");
+            "started  Optional<Instant>",
+            "startedAt  Instant  ⇄ carried",
+            "FiringView: started  Instant  → carried");
     assertThat(ledger)
         .contains("│ model: Firing")
         .contains("FiringView (out), FiringCard (out),")
@@ -71,7 +73,7 @@ class TerminalTest {
   void aDivergenceShowsEveryStopAndTheTypeOfTheColumn() {
     String trial = run(Style.PLAIN, List.of("trial", "--concept", "Firing", flawed.toString()));
     assertThat(trial)
-        .contains("rounded  FiringRow.startedAt on FiringRow->FiringRow@table: sent 20")
+        .contains("rounded  FiringRow.startedAt on FiringRow->FiringRow@table: sent ")
         .containsPattern(" +Firing +FiringRow +FiringRow@table\n")
         .contains("timestamp(6) with time zone")
         .contains("with id (none), number \"F-")

@@ -3,7 +3,9 @@ package dev.shelftwin.convert;
 import java.util.EnumSet;
 import java.util.List;
 import java.util.Set;
+import java.util.function.Predicate;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 
 /**
  * The way from one type to another.
@@ -23,9 +25,20 @@ public record Conversion(List<Step> steps) {
     return steps.isEmpty();
   }
 
-  /** Whether some values are refused with an exception. */
-  public boolean mayRefuse() {
-    return steps.stream().anyMatch(Step::mayRefuse);
+  /**
+   * Whether some values are refused with an exception.
+   *
+   * @param mapper whether the mapper of another concept refuses some
+   */
+  public boolean mayRefuse(Predicate<Form.Mapped> mapper) {
+    return steps.stream().anyMatch(step -> mayRefuse(step, mapper));
+  }
+
+  private static boolean mayRefuse(Step step, Predicate<Form.Mapped> mapper) {
+    if (step.form() instanceof Form.Each each) {
+      return each.keys().mayRefuse(mapper) || each.elements().mayRefuse(mapper);
+    }
+    return step.form() instanceof Form.Mapped mapped ? mapper.test(mapped) : step.mayRefuse();
   }
 
   /** What may be lost on the way. */
@@ -33,6 +46,21 @@ public record Conversion(List<Step> steps) {
     Set<Loss> losses = EnumSet.noneOf(Loss.class);
     steps.forEach(step -> losses.addAll(step.losses()));
     return losses;
+  }
+
+  /** The forms of all steps, those inside others too. */
+  public Stream<Form> forms() {
+    return steps.stream().map(Step::form).flatMap(Conversion::withInner);
+  }
+
+  private static Stream<Form> withInner(Form form) {
+    Stream<Form> inner = Stream.empty();
+    if (form instanceof Form.Each each) {
+      inner = Stream.concat(each.keys().forms(), each.elements().forms());
+    } else if (form instanceof Form.Joined joined) {
+      inner = joined.parts().stream().flatMap(Conversion::forms);
+    }
+    return Stream.concat(Stream.of(form), inner);
   }
 
   /** What the steps do, for readers of the ledger. */

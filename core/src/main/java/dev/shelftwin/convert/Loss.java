@@ -11,7 +11,19 @@ public enum Loss {
   /** Digits after the point of a second do not arrive. */
   TIME_RESOLUTION,
   /** Texts that are too long do not arrive. */
-  LENGTH;
+  LENGTH,
+  /** Digits of a number do not arrive. */
+  PRECISION,
+  /** The zone or the offset of a time does not arrive. */
+  ZONE,
+  /** The order of elements does not arrive. */
+  ORDER,
+  /** Of equal elements only one arrives. */
+  DUPLICATES,
+  /** That nothing was there does not arrive. */
+  ABSENCE,
+  /** A part of the value does not arrive. */
+  PART;
 
   /** As reports write it. */
   public String key() {

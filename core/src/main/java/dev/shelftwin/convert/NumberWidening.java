@@ -48,4 +48,11 @@ final class NumberWidening implements Strategy {
   private static boolean isLang(TypeRef type) {
     return type.boxed().isLang(type.boxed().simpleName());
   }
+
+  @Override
+  public List<Description> descriptions() {
+    return List.of(
+        new Description(
+            "a number", "a wider number that holds all its values", "widening", Set.of(), false));
+  }
 }

@@ -1,6 +1,7 @@
 package dev.shelftwin.convert;
 
 import dev.shelftwin.shape.TypeRef;
+import java.util.List;
 import java.util.Optional;
 
 /** One kind of conversion. */
@@ -12,4 +13,7 @@ interface Strategy {
    * @param catalogue finds the rest of the way
    */
   Optional<Conversion> between(TypeRef from, TypeRef to, Catalogue catalogue);
+
+  /** What it converts, for those who read about it. */
+  List<Description> descriptions();
 }

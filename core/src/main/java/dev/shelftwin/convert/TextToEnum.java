@@ -21,4 +21,11 @@ final class TextToEnum implements Strategy {
         .map(shape -> new Step("by name", from, to, new Form.Constant(to), Set.of(), true))
         .map(step -> new Conversion(List.of(step)));
   }
+
+  @Override
+  public List<Description> descriptions() {
+    return List.of(
+        new Description(
+            "String", "a constant of an enumeration", "the constant of that name", Set.of(), true));
+  }
 }

@@ -1,6 +1,7 @@
 package dev.shelftwin.convert;
 
 import dev.shelftwin.shape.TypeRef;
+import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 
@@ -22,5 +23,16 @@ final class ValueUnwrapping implements Strategy {
                     Set.of(),
                     false))
         .flatMap(step -> catalogue.then(step, to));
+  }
+
+  @Override
+  public List<Description> descriptions() {
+    return List.of(
+        new Description(
+            "a value object: a type that keeps one value",
+            "that value, and what it converts to",
+            "its reader",
+            Set.of(),
+            false));
   }
 }

@@ -1,6 +1,7 @@
 package dev.shelftwin.convert;
 
 import dev.shelftwin.shape.TypeRef;
+import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 
@@ -21,5 +22,16 @@ final class ValueWrapping implements Strategy {
                     Set.of(),
                     true))
         .flatMap(step -> catalogue.before(from, step));
+  }
+
+  @Override
+  public List<Description> descriptions() {
+    return List.of(
+        new Description(
+            "a value, and what converts to it",
+            "a value object: a type that keeps one value",
+            "its constructor or static factory, which may refuse",
+            Set.of(),
+            true));
   }
 }

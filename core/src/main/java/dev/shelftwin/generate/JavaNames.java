@@ -6,7 +6,6 @@ import com.palantir.javapoet.ParameterizedTypeName;
 import com.palantir.javapoet.TypeName;
 import dev.shelftwin.shape.TypeRef;
 import java.util.List;
-import java.util.Locale;
 
 /** Names of types and variables as generated code writes them. */
 final class JavaNames {
@@ -48,10 +47,5 @@ final class JavaNames {
       case "double" -> TypeName.DOUBLE;
       default -> TypeName.VOID;
     };
-  }
-
-  /** A variable's name from a type's. */
-  static String variable(String typeName) {
-    return typeName.substring(0, 1).toLowerCase(Locale.ROOT) + typeName.substring(1);
   }
 }

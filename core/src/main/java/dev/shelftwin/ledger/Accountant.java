@@ -1,17 +1,22 @@
 package dev.shelftwin.ledger;
 
 import dev.shelftwin.convert.Catalogue;
+import dev.shelftwin.convert.Conversion;
+import dev.shelftwin.convert.Form;
+import dev.shelftwin.convert.Nesting;
 import dev.shelftwin.finding.Finding;
 import dev.shelftwin.plan.Concept;
 import dev.shelftwin.plan.Plan;
 import dev.shelftwin.plan.Row;
 import dev.shelftwin.plan.Text;
+import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.Place;
 import dev.shelftwin.shape.Role;
 import dev.shelftwin.shape.Shapes;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
 
 /** Writes the ledger: accounts for every field of every concept on every hop. */
@@ -32,28 +37,66 @@ public final class Accountant {
   }
 
   private Ledger ledger() {
-    Names names = new Names(plan, shapes, unknownNames);
+    Discovery discovery = new Discovery(plan, shapes);
     List<ConceptLedger> concepts = new ArrayList<>();
-    for (Concept concept : plan.concepts()) {
-      names
-          .stations(concept)
-          .map(stations -> account(concept, stations, names))
-          .ifPresent(concepts::add);
+    while (discovery.hasGrown()) {
+      discovery.begin();
+      unknownNames.clear();
+      concepts.clear();
+      Names names = new Names(plan, discovery.concepts(), shapes, unknownNames);
+      for (Concept concept : discovery.concepts()) {
+        Optional<List<Station>> stations = names.stations(concept);
+        if (stations.isPresent()) {
+          concepts.add(account(concept, stations.get(), names, discovery));
+        }
+      }
+      names.checkRest();
     }
-    names.checkRest();
     return new Ledger(plan, concepts, unknownNames);
   }
 
-  private ConceptLedger account(Concept concept, List<Station> stations, Names names) {
-    names.check(concept, stations);
-    Pairing pairing = new Pairing(concept, stations);
+  private ConceptLedger account(
+      Concept concept, List<Station> stations, Names names, Discovery discovery) {
+    Paths paths = new Paths(shapes);
+    names.check(concept, stations, paths);
+    Pairing pairing = new Pairing(concept, stations, paths);
     Usage usage = new Usage();
-    Conversions conversions = new Conversions(shapes, new Catalogue(shapes), usage);
     List<HopLedger> hops = new ArrayList<>();
     for (Hop hop : hops(pairing)) {
-      hops.add(new HopAccountant(pairing, hop, conversions, usage).account());
+      Nesting nesting = discovery.nesting(concept, hop.from().layer(), hop.to().layer());
+      Conversions conversions = new Conversions(shapes, new Catalogue(shapes, nesting), usage);
+      HopLedger ledger =
+          new HopAccountant(pairing, hop, conversions, paths, discovery, usage).account();
+      linkChildren(ledger, discovery);
+      hops.add(ledger);
     }
-    return new ConceptLedger(pairing, hops, usage.idle(concept));
+    return new ConceptLedger(pairing, hops, waysBack(hops, discovery), usage.idle(concept));
+  }
+
+  private static void linkChildren(HopLedger ledger, Discovery discovery) {
+    Station to = ledger.hop().to();
+    if (to.role() == Role.PERSISTENCE) {
+      ledger.entries().stream()
+          .flatMap(entry -> entry.conversion().stream())
+          .flatMap(Conversion::forms)
+          .filter(Form.Mapped.class::isInstance)
+          .forEach(form -> discovery.link(to.shape().type(), ((Form.Mapped) form).to()));
+    }
+  }
+
+  private static Set<Field> waysBack(List<HopLedger> hops, Discovery discovery) {
+    Set<Field> waysBack = new HashSet<>();
+    for (HopLedger hop : hops) {
+      Station row = hop.hop().to();
+      if (row.role() == Role.PERSISTENCE) {
+        hop.entries().stream()
+            .filter(entry -> !entry.isCarried())
+            .flatMap(entry -> entry.target().stream())
+            .filter(field -> discovery.isWayBack(row.shape().type(), field))
+            .forEach(waysBack::add);
+      }
+    }
+    return waysBack;
   }
 
   private static List<Hop> hops(Pairing pairing) {
@@ -61,10 +104,10 @@ public final class Accountant {
     for (Station outer : pairing.outer()) {
       boolean store = outer.role() == Role.PERSISTENCE;
       if (store || outer.use().direction().goesOut()) {
-        hops.add(new Hop(pairing.domain(), outer));
+        hops.add(new Hop(pairing.hub(), outer, false));
       }
       if (store || outer.use().direction().goesIn()) {
-        hops.add(new Hop(outer, pairing.domain()));
+        hops.add(new Hop(outer, pairing.hub(), true));
       }
     }
     return hops;

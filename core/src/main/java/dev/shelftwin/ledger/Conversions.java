@@ -2,17 +2,28 @@ package dev.shelftwin.ledger;
 
 import dev.shelftwin.convert.Catalogue;
 import dev.shelftwin.convert.Conversion;
+import dev.shelftwin.convert.Elements;
 import dev.shelftwin.convert.Form;
+import dev.shelftwin.convert.Loss;
 import dev.shelftwin.convert.Step;
+import dev.shelftwin.convert.Units;
 import dev.shelftwin.plan.Text;
+import dev.shelftwin.shape.Access;
 import dev.shelftwin.shape.Callable;
+import dev.shelftwin.shape.Container;
+import dev.shelftwin.shape.Field;
+import dev.shelftwin.shape.Parameter;
 import dev.shelftwin.shape.Shape;
 import dev.shelftwin.shape.Shapes;
 import dev.shelftwin.shape.TypeRef;
 import dev.shelftwin.shape.Visibility;
+import java.time.temporal.ChronoUnit;
+import java.util.Comparator;
+import java.util.EnumSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.BiFunction;
 import java.util.stream.Stream;
 
 /**
@@ -36,15 +47,115 @@ final class Conversions {
   /**
    * The conversion from a source to where it is handed to the target; empty where none leads there.
    */
-  Optional<Conversion> between(TypeRef from, TypeRef to, Optional<Text> by, boolean inward) {
+  Optional<Conversion> between(
+      TypeRef from, TypeRef to, Optional<Text> by, Optional<ChronoUnit> unit, boolean inward) {
+    if (unit.isPresent()) {
+      return oneOrEach(from, to, (one, other) -> Units.between(one, other, unit.get(), catalogue));
+    }
     if (by.isEmpty()) {
       return catalogue.between(from, to);
     }
     usage.mark(by.get());
-    return methods(by.get().value())
+    return own(from, to, by.get(), inward)
+        .or(() -> Elements.between(from, to, (one, other) -> own(one, other, by.get(), inward)));
+  }
+
+  private Optional<Conversion> own(TypeRef from, TypeRef to, Text by, boolean inward) {
+    if (!by.value().contains(".")) {
+      return coded(from.present(), to.present(), by.value());
+    }
+    return methods(by.value())
         .filter(method -> takes(method, from) && gives(method, to))
         .findFirst()
         .map(method -> new Conversion(List.of(step(method, from, to, inward))));
+  }
+
+  /** Between a constant and something that it tells, such as a number. */
+  private Optional<Conversion> coded(TypeRef from, TypeRef to, String code) {
+    String name = "by its " + code;
+    Optional<Access> out = code(from, code);
+    if (out.isPresent()) {
+      TypeRef type = out.get().type();
+      Form form = new Form.Read(out.get());
+      return catalogue.then(new Step(name, from, type, form, Set.of(), false), to);
+    }
+    return code(to, code)
+        .flatMap(
+            read ->
+                catalogue.before(
+                    from,
+                    new Step(name, read.type(), to, new Form.Coded(to, read), Set.of(), true)));
+  }
+
+  private Optional<Access> code(TypeRef type, String code) {
+    return shapes
+        .find(type)
+        .filter(shape -> shape.kind() == Shape.Kind.ENUM)
+        .flatMap(shape -> shape.field(code))
+        .flatMap(Field::reader)
+        .filter(reader -> reader.kind() == Access.Kind.METHOD);
+  }
+
+  /** From a key to the row that has it, or from keys to rows; empty where none leads there. */
+  Optional<Conversion> toRow(TypeRef from, TypeRef to, Field key, String name) {
+    return oneOrEach(from, to, (one, row) -> found(one.present(), row.present(), key, name));
+  }
+
+  private Optional<Conversion> found(TypeRef key, TypeRef row, Field field, String name) {
+    Access read = Paths.innermost(field.reader().orElseThrow());
+    return catalogue
+        .between(key, read.type())
+        .map(back -> new Form.Found(row, key, read, field.limits(), back))
+        .map(form -> new Step("found by its " + name, key, row, form, Set.of(), true))
+        .map(step -> new Conversion(List.of(step)));
+  }
+
+  /** From a row to its key, or from rows to keys; empty where none leads there. */
+  Optional<Conversion> fromRow(TypeRef from, TypeRef to, Access key, String name) {
+    return oneOrEach(
+        from,
+        to,
+        (row, other) ->
+            catalogue.then(
+                new Step(
+                    "its " + name, row.present(), key.type(), new Form.Read(key), Set.of(), false),
+                other));
+  }
+
+  private static Optional<Conversion> oneOrEach(
+      TypeRef from, TypeRef to, BiFunction<TypeRef, TypeRef, Optional<Conversion>> one) {
+    return Container.of(from).isPresent() ? Elements.between(from, to, one) : one.apply(from, to);
+  }
+
+  /** What makes a value from parts of those names; the one that takes the most of them. */
+  Optional<Callable> maker(TypeRef type, List<String> parts, String userPackage) {
+    return shapes.find(Paths.held(type)).stream()
+        .flatMap(shape -> shape.makers().stream())
+        .filter(maker -> !maker.parameters().isEmpty())
+        .filter(maker -> maker.visibility().reaches(userPackage, maker.owner().packageName()))
+        .max(Comparator.comparingInt(maker -> score(maker, parts)));
+  }
+
+  private static int score(Callable maker, List<String> parts) {
+    List<String> names = maker.parameters().stream().map(Parameter::name).toList();
+    int taken = (int) names.stream().filter(parts::contains).count();
+    return 2 * taken - names.size();
+  }
+
+  Conversion join(Callable maker, TypeRef to, List<Conversion> parts, boolean inward) {
+    Set<Loss> losses = EnumSet.noneOf(Loss.class);
+    parts.forEach(part -> losses.addAll(part.losses()));
+    Form form = new Form.Joined(maker, parts);
+    return new Conversion(
+        List.of(new Step(maker.toString(), to.present(), to.present(), form, losses, inward)));
+  }
+
+  /** The names of the parts that a value of a type keeps; none for the JDK's. */
+  List<String> partsOf(TypeRef type) {
+    return shapes.find(Paths.held(type)).stream()
+        .flatMap(Shape::storedFields)
+        .map(Field::name)
+        .toList();
   }
 
   /** The conversion of a literal; empty where it does not fit the type. */
@@ -62,7 +173,26 @@ final class Conversions {
           .filter(shape -> shape.constants().contains(text))
           .flatMap(shape -> catalogue.between(TypeRef.lang("String"), target));
     }
-    return catalogue.between(TypeRef.lang(literal.getClass().getSimpleName()), target);
+    TypeRef source = TypeRef.lang(literal.getClass().getSimpleName());
+    return literal instanceof String text
+        ? catalogue.between(source, target).filter(way -> isRead(text, way))
+        : catalogue.between(source, target).filter(Conversion::isNone);
+  }
+
+  /** Whether the JDK's readers take a text; what the users' own types take is not known here. */
+  private static boolean isRead(String text, Conversion way) {
+    Object value = text;
+    for (Step step : way.steps()) {
+      if (!(step.form() instanceof Form.Written written)) {
+        return true;
+      }
+      try {
+        value = written.meaning().apply(value);
+      } catch (RuntimeException refused) {
+        return false;
+      }
+    }
+    return true;
   }
 
   private boolean isEnum(TypeRef type) {

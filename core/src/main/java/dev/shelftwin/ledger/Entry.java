@@ -42,8 +42,25 @@ public record Entry(
 
   static Entry carried(Field source, Field target, Conversion conversion, Optional<Row> row) {
     Account account = conversion.isNone() ? Account.CARRIED : Account.CONVERTED;
+    return of(account, List.of(source), target, conversion, row);
+  }
+
+  static Entry split(Field source, Field target, Conversion conversion, Optional<Row> row) {
+    return of(Account.SPLIT, List.of(source), target, conversion, row);
+  }
+
+  static Entry joined(List<Field> sources, Field target, Conversion conversion, Optional<Row> row) {
+    return of(Account.JOINED, sources, target, conversion, row);
+  }
+
+  private static Entry of(
+      Account account,
+      List<Field> sources,
+      Field target,
+      Conversion conversion,
+      Optional<Row> row) {
     return new Entry(
-        List.of(source),
+        sources,
         Optional.of(target),
         account,
         Optional.of(conversion),

@@ -9,6 +9,7 @@ import dev.shelftwin.plan.Scoped;
 import dev.shelftwin.plan.Text;
 import dev.shelftwin.shape.Access;
 import dev.shelftwin.shape.Callable;
+import dev.shelftwin.shape.Container;
 import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.FieldRole;
 import dev.shelftwin.shape.Limits;
@@ -17,6 +18,7 @@ import dev.shelftwin.shape.Presence;
 import dev.shelftwin.shape.Role;
 import dev.shelftwin.shape.Shape;
 import dev.shelftwin.shape.TypeRef;
+import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.EnumSet;
@@ -32,14 +34,24 @@ final class HopAccountant {
   private final Pairing pairing;
   private final Hop hop;
   private final Conversions conversions;
+  private final Paths paths;
+  private final Discovery discovery;
   private final Usage usage;
   private final Optional<Callable> maker;
   private final Set<String> consumed = new HashSet<>();
 
-  HopAccountant(Pairing pairing, Hop hop, Conversions conversions, Usage usage) {
+  HopAccountant(
+      Pairing pairing,
+      Hop hop,
+      Conversions conversions,
+      Paths paths,
+      Discovery discovery,
+      Usage usage) {
     this.pairing = pairing;
     this.hop = hop;
     this.conversions = conversions;
+    this.paths = paths;
+    this.discovery = discovery;
     this.usage = usage;
     this.maker = chooseMaker();
   }
@@ -49,31 +61,40 @@ final class HopAccountant {
     HopLedger slots = new HopLedger(hop, maker, List.of());
     List<Entry> entries = new ArrayList<>();
     for (Field target : targets()) {
-      entries.add(fill(target, slots.slot(target)));
+      entries.addAll(fill(target, slots.slot(target)));
     }
     for (Field source : hop.from().shape().fields()) {
-      if (!consumed.contains(source.name())) {
-        rest(source).ifPresent(entries::add);
-      }
+      unconsumed(source).flatMap(field -> rest(field).stream()).forEach(entries::add);
     }
     return new HopLedger(hop, maker, entries);
   }
 
-  private Entry fill(Field target, Optional<TypeRef> slot) {
+  private List<Entry> fill(Field target, Optional<TypeRef> slot) {
     Optional<Row> row = pairing.rowOf(target.name(), hop.to());
     Optional<Given> given = row.flatMap(said -> given(said));
     if (given.isPresent()) {
       usage.mark(row.orElseThrow());
-      return given(target, slot, given.get(), row.orElseThrow());
+      return List.of(given(target, slot, given.get(), row.orElseThrow()));
     }
-    Optional<Entry> carried = slot.flatMap(type -> carry(target, type, row));
-    if (carried.isPresent()) {
-      return carried.get();
+    List<String> parts = pairing.parts(target.name(), hop.to(), hop.outer());
+    if (!parts.isEmpty() && slot.isPresent()) {
+      return isReference(target)
+          ? List.of(refer(target, parts.get(0), slot.get()))
+          : join(target, parts, slot.get(), row);
     }
-    if (slot.isEmpty() && belongsToTheStore(target, row)) {
+    return List.of(
+        slot.flatMap(type -> carry(target, type, row))
+            .orElseGet(() -> uncarried(target, slot, row)));
+  }
+
+  private Entry uncarried(Field target, Optional<TypeRef> slot, Optional<Row> row) {
+    boolean wayBack =
+        hop.to().role() == Role.PERSISTENCE && discovery.isWayBack(hop.to().shape().type(), target);
+    if (wayBack || (slot.isEmpty() && belongsToTheStore(target, row))) {
       source(target).ifPresent(source -> consumed.add(source.name()));
       row.filter(said -> said.stays().isEmpty()).ifPresent(usage::mark);
-      String reason = row.flatMap(this::stays).map(Text::value).orElse("the store's own");
+      String own = wayBack ? "set with its parent" : "the store's own";
+      String reason = row.flatMap(this::stays).map(Text::value).orElse(own);
       return Entry.target(target, Account.STAYS, reason, row);
     }
     if (row.flatMap(Row::derived).isPresent() && hop.inward() && !isParameter(target)) {
@@ -87,6 +108,81 @@ final class HopAccountant {
         : Entry.target(target, Account.UNFILLED, "", row);
   }
 
+  /** A row that another row only points at is found by its key, never made. */
+  private boolean isReference(Field target) {
+    return hop.to().role() == Role.PERSISTENCE && paths.isEntity(target.type());
+  }
+
+  private Entry refer(Field target, String part, TypeRef slot) {
+    String path = target.name() + "." + part;
+    Optional<Row> row = pairing.rowOf(path, hop.to());
+    row.ifPresent(usage::mark);
+    Optional<Field> source = source(path);
+    if (source.isEmpty()) {
+      return Entry.target(target, Account.UNFILLED, "", row);
+    }
+    consumed.add(source.get().name());
+    return pairing
+        .field(hop.to(), path)
+        .filter(key -> key.reader().isPresent())
+        .flatMap(key -> conversions.toRow(source.get().type(), slot, key, part))
+        .map(conversion -> Entry.carried(source.get(), target, conversion, row))
+        .orElseGet(() -> Entry.mismatch(source.get(), target, row));
+  }
+
+  /** One field made from several, or from a part of another. */
+  private List<Entry> join(Field target, List<String> parts, TypeRef slot, Optional<Row> whole) {
+    Optional<Callable> taker = conversions.maker(slot, parts, hop.outer().packageName());
+    List<Entry> unfilled = new ArrayList<>();
+    List<Field> sources = new ArrayList<>();
+    List<Conversion> ways = new ArrayList<>();
+    Optional<Row> row = whole;
+    for (Parameter parameter : taker.map(Callable::parameters).orElse(List.of())) {
+      String path = target.name() + "." + parameter.name();
+      Optional<Field> source = source(path);
+      source.ifPresent(field -> consumed.add(field.name()));
+      Optional<Row> said = pairing.rowOf(path, hop.to());
+      said.ifPresent(usage::mark);
+      row = row.or(() -> said);
+      Optional<Conversion> way =
+          source.flatMap(
+              field ->
+                  conversions.between(
+                      field.type(), parameter.type(), by(said), unit(said), hop.inward()));
+      if (way.isEmpty()) {
+        Field part =
+            pairing.field(hop.to(), path).orElseGet(() -> mereParameter(parameter, taker.get()));
+        unfilled.add(
+            source
+                .map(field -> Entry.mismatch(field, part, said))
+                .orElseGet(() -> Entry.target(part, Account.UNFILLED, "", said)));
+      } else {
+        sources.add(source.orElseThrow());
+        ways.add(way.get());
+      }
+    }
+    if (taker.isEmpty()) {
+      return List.of(Entry.target(target, Account.UNFILLED, "", row));
+    }
+    return unfilled.isEmpty()
+        ? List.of(
+            Entry.joined(
+                sources, target, conversions.join(taker.get(), slot, ways, hop.inward()), row))
+        : unfilled;
+  }
+
+  private Optional<ChronoUnit> unit(Optional<Row> row) {
+    Optional<ChronoUnit> unit = row.flatMap(Row::unit);
+    unit.ifPresent(word -> row.ifPresent(usage::mark));
+    return unit;
+  }
+
+  private Optional<Text> by(Optional<Row> row) {
+    Optional<Text> by = row.flatMap(said -> said(said.by(), said));
+    by.ifPresent(word -> row.ifPresent(usage::mark));
+    return by;
+  }
+
   /** What the store writes itself, and nobody else may. */
   private boolean belongsToTheStore(Field target, Optional<Row> row) {
     Set<FieldRole> roles = EnumSet.noneOf(FieldRole.class);
@@ -97,7 +193,8 @@ final class HopAccountant {
   }
 
   private Entry given(Field target, Optional<TypeRef> slot, Given given, Row row) {
-    if (given.source() == Given.Source.CALLER && slot.isEmpty()) {
+    boolean handedOver = given.source() != Given.Source.FACTORY;
+    if (handedOver && given.source() != Given.Source.VALUE && slot.isEmpty()) {
       return Entry.target(target, Account.UNFILLED, "", Optional.of(row));
     }
     Optional<Conversion> conversion =
@@ -106,19 +203,72 @@ final class HopAccountant {
   }
 
   private Optional<Entry> carry(Field target, TypeRef slot, Optional<Row> row) {
+    Optional<String> path = sourcePath(target.name());
     Optional<Field> source = source(target);
     if (source.isEmpty()) {
       return Optional.empty();
     }
     consumed.add(source.get().name());
     row.filter(said -> hasOtherName(source.get(), target)).ifPresent(usage::mark);
-    Optional<Text> by = row.flatMap(said -> said(said.by(), said));
-    by.ifPresent(word -> row.ifPresent(usage::mark));
+    Optional<Text> by = by(row);
+    if (isReferred(path.orElseThrow())) {
+      return Optional.of(fromRow(path.get(), target, slot, row));
+    }
+    boolean part = !Paths.isWhole(source.get().name()) && hasSeveralParts(path.get());
     return Optional.of(
         conversions
-            .between(source.get().type(), slot, by, hop.inward())
-            .map(conversion -> Entry.carried(source.get(), target, conversion, row))
+            .between(source.get().type(), slot, by, unit(row), hop.inward())
+            .map(
+                conversion ->
+                    part
+                        ? Entry.split(source.get(), target, conversion, row)
+                        : Entry.carried(source.get(), target, conversion, row))
             .orElseGet(() -> Entry.mismatch(source.get(), target, row)));
+  }
+
+  private boolean hasSeveralParts(String path) {
+    return pairing
+        .field(hop.from(), Paths.head(path))
+        .filter(head -> conversions.partsOf(head.type()).size() > 1)
+        .isPresent();
+  }
+
+  /** Whether a path leads through a row of its own, or through several values. */
+  private boolean isReferred(String path) {
+    return !Paths.isWhole(path)
+        && hop.from()
+            .shape()
+            .field(Paths.head(path))
+            .filter(
+                head ->
+                    Container.of(head.type()).isPresent()
+                        || (hop.from().role() == Role.PERSISTENCE && paths.isEntity(head.type())))
+            .isPresent();
+  }
+
+  private Entry fromRow(String path, Field target, TypeRef slot, Optional<Row> row) {
+    Field head = hop.from().shape().field(Paths.head(path)).orElseThrow();
+    consumed.add(head.name());
+    Access key =
+        Paths.innermost(pairing.field(hop.from(), path).flatMap(Field::reader).orElseThrow());
+    return conversions
+        .fromRow(head.type(), slot, key, Paths.rest(path))
+        .map(conversion -> Entry.carried(head, target, conversion, row))
+        .orElseGet(() -> Entry.mismatch(head, target, row));
+  }
+
+  /** A field, or those parts of it that no target took where some target took a part. */
+  private Stream<Field> unconsumed(Field source) {
+    if (consumed.contains(source.name())) {
+      return Stream.empty();
+    }
+    String below = source.name() + ".";
+    if (consumed.stream().noneMatch(path -> path.startsWith(below))) {
+      return Stream.of(source);
+    }
+    return conversions.partsOf(source.type()).stream()
+        .flatMap(part -> pairing.field(hop.from(), below + part).stream())
+        .filter(part -> !consumed.contains(part.name()));
   }
 
   private static boolean hasOtherName(Field source, Field target) {
@@ -136,6 +286,10 @@ final class HopAccountant {
     if (derived.isPresent()) {
       row.ifPresent(usage::mark);
       return Optional.of(Entry.source(source, Account.DERIVED, derived.get().value(), row));
+    }
+    if (hop.from().role() == Role.PERSISTENCE
+        && discovery.isWayBack(hop.from().shape().type(), source)) {
+      return Optional.of(Entry.source(source, Account.STAYS, "set with its parent", row));
     }
     return source.stored() && isSeen(source, hop.from())
         ? Optional.of(Entry.source(source, Account.LOST, "", row))
@@ -168,14 +322,14 @@ final class HopAccountant {
         maker.stream()
             .flatMap(callable -> callable.parameters().stream())
             .filter(parameter -> shape.field(parameter.name()).isEmpty())
-            .map(this::mereParameter);
+            .map(parameter -> mereParameter(parameter, maker.orElseThrow()));
     Stream<Field> kept =
         shape.fields().stream()
             .filter(field -> field.stored() ? isSeen(field, hop.to()) : isDerivedByRow(field));
     return Stream.concat(kept, asked).toList();
   }
 
-  private Field mereParameter(Parameter parameter) {
+  private static Field mereParameter(Parameter parameter, Callable maker) {
     return new Field(
         parameter.name(),
         parameter.type(),
@@ -186,7 +340,7 @@ final class HopAccountant {
         Optional.empty(),
         Optional.empty(),
         List.of(),
-        maker.orElseThrow().place());
+        maker.place());
   }
 
   private boolean isDerivedByRow(Field field) {
@@ -202,29 +356,40 @@ final class HopAccountant {
             .anyMatch(parameter -> parameter.name().equals(field.name()));
   }
 
-  private Optional<Field> source(Field target) {
+  private Optional<String> sourcePath(String target) {
     Station outer = hop.outer();
-    Optional<String> name =
-        hop.inward() ? pairing.outward(target.name(), outer) : pairing.inward(target.name(), outer);
-    return name.flatMap(hop.from().shape()::field)
+    return hop.inward() ? pairing.outward(target, outer) : pairing.inward(target, outer);
+  }
+
+  private Optional<Field> source(Field target) {
+    return source(target.name());
+  }
+
+  private Optional<Field> source(String target) {
+    return sourcePath(target)
+        .flatMap(path -> pairing.field(hop.from(), path))
         .filter(this::isReadable)
         .filter(field -> pairing.rowOf(field.name(), hop.from()).flatMap(this::stays).isEmpty());
   }
 
   private boolean isReadable(Field field) {
     String owner = hop.from().shape().type().packageName();
-    return field
-        .reader()
-        .filter(reader -> reader.visibility().reaches(hop.outer().packageName(), owner))
-        .isPresent();
+    return field.reader().filter(reader -> isWithinReach(reader, owner)).isPresent();
+  }
+
+  /** What is read through others is reached where each of them is. */
+  private boolean isWithinReach(Access reader, String owner) {
+    return reader.through().isPresent()
+        ? isWithinReach(reader.through().get(), owner)
+        : reader.visibility().reaches(hop.outer().packageName(), owner);
   }
 
   /**
    * What a row gives on this hop: to the domain by its own field, outward to a field of its own.
    */
   private Optional<Given> given(Row row) {
-    boolean ofDomain = row.named(pairing.concept().domain()).isPresent();
-    if (ofDomain != hop.inward()) {
+    boolean ofHub = row.named(pairing.concept().hub()).isPresent();
+    if (ofHub != hop.inward()) {
       return Optional.empty();
     }
     Optional<Given> given = said(row.given(), row);
@@ -298,6 +463,7 @@ final class HopAccountant {
   private boolean isFilled(String parameter) {
     Optional<Row> row = pairing.rowOf(parameter, hop.to());
     return row.flatMap(this::given).isPresent()
+        || !pairing.parts(parameter, hop.to(), hop.outer()).isEmpty()
         || hop.to().shape().field(parameter).flatMap(this::source).isPresent();
   }
 }

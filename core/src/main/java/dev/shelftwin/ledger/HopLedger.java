@@ -2,8 +2,10 @@ package dev.shelftwin.ledger;
 
 import dev.shelftwin.shape.Access;
 import dev.shelftwin.shape.Callable;
+import dev.shelftwin.shape.Container;
 import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.Parameter;
+import dev.shelftwin.shape.Role;
 import dev.shelftwin.shape.TypeRef;
 import java.util.List;
 import java.util.Objects;
@@ -49,8 +51,31 @@ public record HopLedger(Hop hop, Optional<Callable> maker, List<Entry> entries) 
   public List<Entry> writes() {
     return entries.stream()
         .filter(entry -> entry.isCarried() || entry.account() == Account.GIVEN)
-        .filter(entry -> entry.target().flatMap(this::writer).isPresent())
+        .filter(entry -> entry.target().filter(this::isWritten).isPresent())
         .toList();
+  }
+
+  /** Whether what the source knows can be written over a target that is there already. */
+  public boolean canUpdate() {
+    return hop.to().role() == Role.PERSISTENCE && !writes().isEmpty();
+  }
+
+  private boolean isWritten(Field field) {
+    return writer(field).isPresent() || living(field).isPresent();
+  }
+
+  /**
+   * How the values that a row holds are read, so that they can be changed in place; empty where the
+   * maker takes them, or the target is no row, or holds them in an array or a map.
+   */
+  public Optional<Access> living(Field field) {
+    boolean changeable =
+        Container.of(field.type())
+            .filter(kind -> kind != Container.ARRAY && kind != Container.MAP)
+            .isPresent();
+    return changeable && parameter(field).isEmpty() && hop.to().role() == Role.PERSISTENCE
+        ? field.reader().filter(this::withinReach)
+        : Optional.empty();
   }
 
   /** How a field is written once the target was made; empty where the maker takes it. */
@@ -62,7 +87,10 @@ public record HopLedger(Hop hop, Optional<Callable> maker, List<Entry> entries) 
 
   /** The type in which a field is handed to the target: its parameter's or its writer's. */
   public Optional<TypeRef> slot(Field field) {
-    return parameter(field).map(Parameter::type).or(() -> writer(field).map(Access::type));
+    return parameter(field)
+        .map(Parameter::type)
+        .or(() -> writer(field).map(Access::type))
+        .or(() -> living(field).map(Access::type));
   }
 
   private boolean withinReach(Access access) {

@@ -4,6 +4,7 @@ import dev.shelftwin.finding.Finding;
 import dev.shelftwin.plan.Plan;
 import java.util.List;
 import java.util.Objects;
+import java.util.Optional;
 
 /**
  * What becomes of every field of every concept on every hop: the one model that rules, generation,
@@ -19,5 +20,10 @@ public record Ledger(Plan plan, List<ConceptLedger> concepts, List<Finding> unkn
     Objects.requireNonNull(plan, "plan");
     concepts = List.copyOf(concepts);
     unknownNames = List.copyOf(unknownNames);
+  }
+
+  /** The accounts of the concept of that name, listed in the plan or not. */
+  public Optional<ConceptLedger> concept(String name) {
+    return concepts.stream().filter(concept -> concept.name().equals(name)).findFirst();
   }
 }

@@ -22,6 +22,11 @@ public final class MapperNames {
     return layer.packageName() + "." + simpleName(concept, layer);
   }
 
+  /** A variable's name from a type's. */
+  public static String variable(String typeName) {
+    return typeName.substring(0, 1).toLowerCase(Locale.ROOT) + typeName.substring(1);
+  }
+
   private static String capital(String word) {
     return word.substring(0, 1).toUpperCase(Locale.ROOT) + word.substring(1);
   }

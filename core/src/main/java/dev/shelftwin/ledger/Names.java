@@ -14,13 +14,16 @@ import dev.shelftwin.plan.Text;
 import dev.shelftwin.shape.Callable;
 import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.Parameter;
-import dev.shelftwin.shape.Role;
 import dev.shelftwin.shape.Shape;
 import dev.shelftwin.shape.Shapes;
 import java.util.ArrayList;
 import java.util.Collection;
+import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.TreeSet;
 import java.util.stream.Stream;
 
@@ -28,13 +31,21 @@ import java.util.stream.Stream;
 final class Names {
 
   private final Plan plan;
+  private final Map<String, Set<String>> typesBySimpleName = new HashMap<>();
   private final Shapes shapes;
   private final List<Finding> findings;
 
-  Names(Plan plan, Shapes shapes, List<Finding> findings) {
+  Names(Plan plan, List<Concept> concepts, Shapes shapes, List<Finding> findings) {
     this.plan = plan;
     this.shapes = shapes;
     this.findings = findings;
+    concepts.stream()
+        .flatMap(concept -> concept.shapes().stream())
+        .forEach(
+            use ->
+                typesBySimpleName
+                    .computeIfAbsent(use.simpleName(), name -> new HashSet<>())
+                    .add(use.qualifiedName()));
   }
 
   /** The concept's shapes; empty where the code lacks one of them. */
@@ -57,16 +68,14 @@ final class Names {
   }
 
   /** Checks every name that a concept's rows, omissions and makers use. */
-  void check(Concept concept, List<Station> stations) {
+  void check(Concept concept, List<Station> stations, Paths paths) {
     stations.forEach(station -> checkBuild(concept, station));
-    concept.rows().forEach(row -> checkRow(concept, row, stations));
+    concept.rows().forEach(row -> checkRow(concept, row, stations, paths));
     for (Omission omission : concept.omissions()) {
-      Shape domain = domain(stations).shape();
+      Shape hub = hub(concept, stations).shape();
       omission.fields().stream()
-          .filter(field -> domain.field(field.value()).isEmpty())
-          .forEach(
-              field ->
-                  unknown(concept.name(), field, domain + " has no field", fieldNames(domain)));
+          .filter(field -> hub.field(field.value()).isEmpty())
+          .forEach(field -> unknown(concept.name(), field, hub + " has no field", fieldNames(hub)));
     }
   }
 
@@ -105,31 +114,38 @@ final class Names {
                     concept.name(), maker, station + " is not made by anything called", makers));
   }
 
-  private void checkRow(Concept concept, Row row, List<Station> stations) {
-    row.names().forEach((key, field) -> checkField(concept, key, field, stations));
+  private void checkRow(Concept concept, Row row, List<Station> stations, Paths paths) {
+    row.names().forEach((key, field) -> checkField(concept, key, field, stations, paths));
     Stream.concat(row.by().everywhere().stream(), row.by().only().values().stream())
+        .filter(by -> by.value().contains(".")) // else it belongs to an enumeration
         .filter(by -> shapes.find(by.value()).isEmpty()) // a whole class is right here
         .forEach(by -> checkMethod(concept.name(), by));
+    Stream.concat(row.given().everywhere().stream(), row.given().only().values().stream())
+        .flatMap(given -> given.method().stream())
+        .forEach(method -> checkMethod(concept.name(), method));
   }
 
-  private void checkField(Concept concept, String key, Text field, List<Station> stations) {
+  private void checkField(
+      Concept concept, String key, Text field, List<Station> stations, Paths paths) {
     List<Station> meant =
         stations.stream()
             .filter(
                 station ->
                     station.use().simpleName().equals(key) || station.layer().name().equals(key))
             .toList();
-    if (meant.stream().noneMatch(station -> has(station, field.value()))) {
+    if (meant.stream().noneMatch(station -> has(station, field.value(), concept, paths))) {
       List<String> there =
-          meant.stream().flatMap(station -> fieldNames(station.shape()).stream()).toList();
+          meant.stream()
+              .flatMap(station -> paths.names(station.shape(), field.value()).stream())
+              .toList();
       String owners = String.join(", ", meant.stream().map(Station::label).toList());
       unknown(concept.name(), field, owners + " has no field", there);
     }
   }
 
-  private static boolean has(Station station, String field) {
-    return station.shape().field(field).isPresent()
-        || (station.role() == Role.DOMAIN
+  private static boolean has(Station station, String field, Concept concept, Paths paths) {
+    return paths.find(station.shape(), field).isPresent()
+        || (station.use().equals(concept.hub())
             && station.shape().makers().stream()
                 .flatMap(maker -> maker.parameters().stream())
                 .map(Parameter::name)
@@ -157,18 +173,13 @@ final class Names {
   }
 
   private String label(ShapeUse use) {
-    boolean repeats =
-        plan.concepts().stream()
-                .flatMap(concept -> concept.shapes().stream())
-                .filter(other -> other.simpleName().equals(use.simpleName()))
-                .count()
-            > 1;
+    boolean repeats = typesBySimpleName.getOrDefault(use.simpleName(), Set.of()).size() > 1;
     return repeats ? use.layer().name() + "/" + use.simpleName() : use.simpleName();
   }
 
-  private static Station domain(List<Station> stations) {
+  private static Station hub(Concept concept, List<Station> stations) {
     return stations.stream()
-        .filter(station -> station.role() == Role.DOMAIN)
+        .filter(station -> station.use().equals(concept.hub()))
         .findFirst()
         .orElseThrow();
   }

@@ -4,6 +4,7 @@ import dev.shelftwin.plan.Concept;
 import dev.shelftwin.plan.Row;
 import dev.shelftwin.plan.ShapeUse;
 import dev.shelftwin.plan.Text;
+import dev.shelftwin.shape.Field;
 import java.util.List;
 import java.util.Optional;
 
@@ -16,17 +17,36 @@ public final class Pairing {
   private final Concept concept;
   private final List<Station> stations;
 
-  Pairing(Concept concept, List<Station> stations) {
+  private final Paths paths;
+
+  Pairing(Concept concept, List<Station> stations, Paths paths) {
     this.concept = concept;
     this.stations = List.copyOf(stations);
+    this.paths = paths;
+  }
+
+  /** The field of a shape by its name or path. */
+  public Optional<Field> field(Station station, String path) {
+    return paths.find(station.shape(), path);
+  }
+
+  /** The parts of a field that rows pair one by one with something of an outer shape. */
+  List<String> parts(String field, Station station, Station outer) {
+    return concept.rows().stream()
+        .filter(row -> row.named(outer.use()).isPresent())
+        .flatMap(row -> row.nameIn(station.use(), concept).stream())
+        .filter(name -> name.startsWith(field + "."))
+        .map(Paths::rest)
+        .distinct()
+        .toList();
   }
 
   public Concept concept() {
     return concept;
   }
 
-  Station domain() {
-    return station(concept.domain());
+  Station hub() {
+    return station(concept.hub());
   }
 
   List<Station> outer() {
@@ -53,13 +73,13 @@ public final class Pairing {
   }
 
   /** What the domain calls a field of a shape; its own name where the domain does not know it. */
-  public String domainName(String field, Station station) {
-    return station.equals(domain()) ? field : inward(field, station).orElse(field);
+  public String hubName(String field, Station station) {
+    return station.equals(hub()) ? field : inward(field, station).orElse(field);
   }
 
   /** The name that a field of the domain has in another shape; empty where it has none. */
-  Optional<String> outward(String domainField, Station outer) {
-    Optional<Row> row = rowOf(domainField, domain());
+  Optional<String> outward(String hubField, Station outer) {
+    Optional<Row> row = rowOf(hubField, hub());
     Optional<Text> named = row.flatMap(said -> said.named(outer.use()));
     if (named.isPresent()) {
       return named.map(Text::value);
@@ -68,15 +88,14 @@ public final class Pairing {
         concept.rows().stream()
             .filter(other -> row.filter(other::equals).isEmpty())
             .anyMatch(
-                other ->
-                    other.named(outer.use()).map(Text::value).equals(Optional.of(domainField)));
-    return taken ? Optional.empty() : Optional.of(domainField);
+                other -> other.named(outer.use()).map(Text::value).equals(Optional.of(hubField)));
+    return taken ? Optional.empty() : Optional.of(hubField);
   }
 
   /** The domain's name of a field of another shape; empty where no row and no name leads there. */
   Optional<String> inward(String outerField, Station outer) {
     Optional<Row> row = rowOf(outerField, outer);
-    Optional<String> named = row.flatMap(said -> said.named(concept.domain())).map(Text::value);
+    Optional<String> named = row.flatMap(said -> said.named(concept.hub())).map(Text::value);
     if (row.isPresent() && row.get().named(outer.use()).isPresent()) {
       return named;
     }

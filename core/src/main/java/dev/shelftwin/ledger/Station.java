@@ -51,6 +51,17 @@ public record Station(ShapeUse use, Shape shape, String label) {
     return shape.type().simpleName() + "." + field.name();
   }
 
+  /** One use of a type in a plan is one station. */
+  @Override
+  public boolean equals(Object other) {
+    return this == other || (other instanceof Station station && use.equals(station.use));
+  }
+
+  @Override
+  public int hashCode() {
+    return use.hashCode();
+  }
+
   @Override
   public String toString() {
     return label;

@@ -10,7 +10,7 @@ import java.util.stream.Stream;
  * One thing the program is about.
  *
  * @param name of the concept
- * @param shapes in the order of the plan; exactly one in the domain
+ * @param shapes in the order of the plan; at most one in the domain
  * @param rows one for each field that is not simply the same everywhere
  * @param omissions fields left out of a shape on purpose
  * @param at where the plan names it
@@ -26,16 +26,20 @@ public record Concept(
     Objects.requireNonNull(at, "at");
   }
 
-  /** The shape in the domain. */
-  public ShapeUse domain() {
-    return shapes.stream()
-        .filter(shape -> shape.layer().role() == Role.DOMAIN)
+  /**
+   * The shape that all others are mapped from and to: the domain's; in a program without a domain
+   * the store's.
+   */
+  public ShapeUse hub() {
+    return Stream.of(Role.DOMAIN, Role.PERSISTENCE)
+        .flatMap(role -> shapes.stream().filter(shape -> shape.layer().role() == role))
         .findFirst()
         .orElseThrow();
   }
 
-  /** The shapes outside the domain. */
+  /** The other shapes. */
   public Stream<ShapeUse> outer() {
-    return shapes.stream().filter(shape -> shape.layer().role() != Role.DOMAIN);
+    ShapeUse hub = hub();
+    return shapes.stream().filter(shape -> !shape.equals(hub));
   }
 }

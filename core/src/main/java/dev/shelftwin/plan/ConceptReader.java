@@ -24,7 +24,7 @@ final class ConceptReader {
     this.layers = layers;
   }
 
-  /** The concept; empty where it has no domain shape, which is an error. */
+  /** The concept; empty where its shapes are wrong, which is an error. */
   Optional<Concept> read(Entry concept) {
     Text name = concept.key();
     Map<String, Entry> entries = yaml.entries(concept.value(), "a concept");
@@ -64,12 +64,12 @@ final class ConceptReader {
             name + " has two shapes with the role " + role.key(),
             "keep one, and describe the other as a concept of its own");
       }
-      if (role == Role.DOMAIN && ofRole.isEmpty()) {
-        yaml.error(
-            name.at(),
-            name + " has no shape in a layer with the role domain",
-            "name the type that stands for it there");
-      }
+    }
+    if (shapes.stream().allMatch(shape -> shape.layer().role() == Role.TRANSFER)) {
+      yaml.error(
+          name.at(),
+          name + " has no shape in a layer with the role domain or persistence",
+          "name the type that stands for it there");
     }
   }
 
@@ -151,8 +151,9 @@ final class ConceptReader {
     Map<String, Row> named = new LinkedHashMap<>();
     List<Row> rows = new ArrayList<>();
     for (Node item : yaml.items(fields.value(), "'fields'")) {
-      Row row = reader.read(item);
-      rows.add(row);
+      rows.addAll(reader.read(item));
+    }
+    for (Row row : rows) {
       row.names()
           .forEach(
               (key, field) -> {

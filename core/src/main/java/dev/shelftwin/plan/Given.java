@@ -10,9 +10,10 @@ import java.util.Optional;
  * @param source where from
  * @param literal the value itself where the plan says it: text, whole number, number, truth value;
  *     empty for null and for other sources
+ * @param method the static method without parameters that gives it, as {@code Class.method}
  * @param at where the plan says it
  */
-public record Given(Source source, Optional<Object> literal, Place at) {
+public record Given(Source source, Optional<Object> literal, Optional<Text> method, Place at) {
 
   /** Where from. */
   public enum Source {
@@ -20,6 +21,10 @@ public record Given(Source source, Optional<Object> literal, Place at) {
     VALUE,
     /** It is a parameter of the mapper's method. */
     CALLER,
+    /** A supplier gives it, which the mapper is handed when it is made. */
+    SUPPLIER,
+    /** A static method gives it. */
+    METHOD,
     /** The target's own factory sets it by its own rule. */
     FACTORY
   }
@@ -27,7 +32,13 @@ public record Given(Source source, Optional<Object> literal, Place at) {
   public Given {
     Objects.requireNonNull(source, "source");
     Objects.requireNonNull(literal, "literal");
+    Objects.requireNonNull(method, "method");
     Objects.requireNonNull(at, "at");
+  }
+
+  /** Whether what arrives is known before it does. */
+  public boolean isForetold() {
+    return source == Source.VALUE || source == Source.CALLER;
   }
 
   /** As a reader of the ledger wants it. */
@@ -35,6 +46,8 @@ public record Given(Source source, Optional<Object> literal, Place at) {
     return switch (source) {
       case VALUE -> literal.map(Object::toString).orElse("null");
       case CALLER -> "by the caller";
+      case SUPPLIER -> "by a supplier";
+      case METHOD -> "by " + method.map(Text::value).orElse("");
       case FACTORY -> "by the factory";
     };
   }

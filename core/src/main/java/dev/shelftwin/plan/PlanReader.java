@@ -26,7 +26,7 @@ public final class PlanReader {
   static final Set<String> RESERVED =
       Set.of(
           "absent", "accept", "because", "build", "by", "derived", "direct", "fields", "from",
-          "given", "is", "mapper", "omits", "stays", "type", "value");
+          "given", "is", "mapper", "omits", "stays", "type", "unit", "value");
 
   private static final String PACKAGE =
       "[\\p{L}_$][\\p{L}\\p{N}_$]*(\\.[\\p{L}_$][\\p{L}\\p{N}_$]*)*";

@@ -3,7 +3,7 @@ package dev.shelftwin.plan;
 import dev.shelftwin.finding.RuleId;
 import dev.shelftwin.shape.FieldRole;
 import dev.shelftwin.shape.Place;
-import dev.shelftwin.shape.Role;
+import java.time.temporal.ChronoUnit;
 import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.Map;
@@ -13,12 +13,15 @@ import java.util.Optional;
 /**
  * How one field is accounted for where it is not simply the same everywhere.
  *
- * @param names the field's name, by the layer or the shape that has it
+ * @param names the field's name, by the layer or the shape that has it; a path such as {@code
+ *     kiln.code} names a part of what the field holds
  * @param role what the field is
  * @param derived why it needs no source: it is computed
  * @param stays why it goes no further
  * @param given where its value comes from
- * @param by the user's own conversion: a class, or a static method as {@code Class.method}
+ * @param by the user's own conversion: a class, a static method as {@code Class.method}, or what an
+ *     enumeration's constants are told apart by
+ * @param unit what a number counts that stands for a time
  * @param accept findings that are meant to be so, with the reason
  * @param at where the row stands
  */
@@ -29,6 +32,7 @@ public record Row(
     Scoped<Text> stays,
     Scoped<Given> given,
     Scoped<Text> by,
+    Optional<ChronoUnit> unit,
     Map<RuleId, Text> accept,
     Place at) {
 
@@ -39,8 +43,20 @@ public record Row(
     Objects.requireNonNull(stays, "stays");
     Objects.requireNonNull(given, "given");
     Objects.requireNonNull(by, "by");
+    Objects.requireNonNull(unit, "unit");
     accept = Map.copyOf(accept);
     Objects.requireNonNull(at, "at");
+  }
+
+  /** Whether it pairs names and no more. */
+  boolean saysNothingElse() {
+    return role.isEmpty()
+        && derived.isEmpty()
+        && stays.isEmpty()
+        && given.isEmpty()
+        && by.isEmpty()
+        && unit.isEmpty()
+        && accept.isEmpty();
   }
 
   /** The name the row itself gives the field in a shape: its shape's key wins over its layer's. */
@@ -53,13 +69,13 @@ public record Row(
    * The field's name in a shape: the row's own, else the domain's; empty where it is in neither.
    */
   public Optional<String> nameIn(ShapeUse shape, Concept concept) {
-    return named(shape).or(() -> named(concept.domain())).map(Text::value);
+    return named(shape).or(() -> named(concept.hub())).map(Text::value);
   }
 
   /** Whether the row speaks of a shape: it names the shape or its layer, or no outer one at all. */
   public boolean concerns(ShapeUse shape, Concept concept) {
     return named(shape).isPresent()
-        || (shape.layer().role() != Role.DOMAIN
+        || (!shape.equals(concept.hub())
             && concept.outer().noneMatch(outer -> named(outer).isPresent()));
   }
 }

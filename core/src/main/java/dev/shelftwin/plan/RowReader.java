@@ -3,12 +3,17 @@ package dev.shelftwin.plan;
 import dev.shelftwin.finding.RuleId;
 import dev.shelftwin.plan.YamlDocument.Entry;
 import dev.shelftwin.shape.FieldRole;
+import java.time.temporal.ChronoUnit;
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.EnumMap;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.Function;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
@@ -19,7 +24,17 @@ import org.snakeyaml.engine.v2.nodes.Node;
 final class RowReader {
 
   private static final List<String> WORDS =
-      List.of("is", "derived", "stays", "given", "by", "accept");
+      List.of("is", "derived", "stays", "given", "by", "unit", "accept");
+
+  /** Units that numbers may count. */
+  private static final List<ChronoUnit> UNITS =
+      List.of(
+          ChronoUnit.NANOS,
+          ChronoUnit.MILLIS,
+          ChronoUnit.SECONDS,
+          ChronoUnit.MINUTES,
+          ChronoUnit.HOURS,
+          ChronoUnit.DAYS);
 
   private final YamlDocument yaml;
 
@@ -36,23 +51,62 @@ final class RowReader {
             .toList();
   }
 
-  Row read(Node node) {
+  /** The row; and one more for each part, where it names the parts of what a field holds. */
+  List<Row> read(Node node) {
     Map<String, Entry> entries = yaml.entries(node, "a row");
     List<String> known = Stream.concat(names.stream(), WORDS.stream()).toList();
     yaml.refuseOthers(entries, known, "a row of this concept");
-    Map<String, Text> fields = new LinkedHashMap<>();
+    Map<String, Text> whole = new LinkedHashMap<>();
+    Map<String, Map<String, Text>> parts = new LinkedHashMap<>();
     for (String name : names) {
       @Nullable Entry entry = entries.get(name);
-      if (entry != null) {
-        yaml.text(entry.value(), "'" + name + "'").ifPresent(field -> fields.put(name, field));
+      if (entry != null && entry.value() instanceof MappingNode) {
+        parts(entry).forEach((part, at) -> at(parts, part).put(name, at));
+      } else if (entry != null) {
+        yaml.text(entry.value(), "'" + name + "'").ifPresent(field -> whole.put(name, field));
       }
     }
-    if (fields.isEmpty()) {
+    if (whole.isEmpty()) {
       yaml.error(
           yaml.place(node),
           "this row names no field",
           "begin it with a layer, as in 'model: peak'");
     }
+    Row row = row(node, entries, whole);
+    List<Row> rows = new ArrayList<>();
+    if (parts.isEmpty() || !row.saysNothingElse()) {
+      rows.add(row);
+    }
+    Map<String, Entry> role = new HashMap<>(entries);
+    role.keySet().retainAll(Set.of("is"));
+    parts.forEach((part, there) -> rows.add(row(node, role, joined(whole, part, there))));
+    return rows;
+  }
+
+  private Map<String, Text> parts(Entry entry) {
+    Map<String, Text> parts = new LinkedHashMap<>();
+    yaml.entries(entry.value(), "'" + entry.key() + "'")
+        .forEach(
+            (part, field) ->
+                yaml.text(field.value(), "'" + part + "'")
+                    .ifPresent(text -> parts.put(part, text)));
+    return parts;
+  }
+
+  private static Map<String, Text> at(Map<String, Map<String, Text>> parts, String part) {
+    return parts.computeIfAbsent(part, key -> new LinkedHashMap<>());
+  }
+
+  /** The names of one part: below the whole, and where other layers keep it. */
+  private static Map<String, Text> joined(
+      Map<String, Text> whole, String part, Map<String, Text> there) {
+    Map<String, Text> names = new LinkedHashMap<>();
+    whole.forEach((name, field) -> names.put(name, new Text(field + "." + part, field.at())));
+    names.putAll(there);
+    return names;
+  }
+
+  private Row row(Node node, Map<String, Entry> entries, Map<String, Text> fields) {
     return new Row(
         fields,
         word(entries, "is").flatMap(this::role),
@@ -60,6 +114,7 @@ final class RowReader {
         scoped(entries, "stays", this::reason, List.of()),
         scoped(entries, "given", this::given, List.of("value", "from")),
         scoped(entries, "by", this::reason, List.of()),
+        word(entries, "unit").flatMap(this::unit),
         word(entries, "accept").map(this::accept).orElse(Map.of()),
         yaml.place(node));
   }
@@ -81,6 +136,16 @@ final class RowReader {
           word.get(), Arrays.stream(FieldRole.values()).map(FieldRole::key).toList(), "'is'");
     }
     return role;
+  }
+
+  private Optional<ChronoUnit> unit(Entry entry) {
+    Map<String, ChronoUnit> known = new LinkedHashMap<>();
+    UNITS.forEach(unit -> known.put(unit.name().toLowerCase(Locale.ROOT), unit));
+    Optional<Text> word = yaml.text(entry.value(), "'unit'");
+    if (word.isPresent() && !known.containsKey(word.get().value())) {
+      yaml.unknown(word.get(), known.keySet(), "'unit'");
+    }
+    return word.map(Text::value).map(known::get);
   }
 
   /** Said once for all, or by layer and shape; a mapping that has one of the words is one value. */
@@ -122,12 +187,14 @@ final class RowReader {
       yaml.error(
           entry.key().at(),
           "'given' takes either a value or where it comes from",
-          "write '{ value: … }', '{ from: caller }' or '{ from: factory }'");
+          "write '{ value: … }' or '{ from: caller }'; a supplier, a factory or a method of yours"
+              + " may give it too");
       return Optional.empty();
     }
     if (value != null) {
       Optional<Object> literal = yaml.scalar(value.value(), "'value'");
-      return Optional.of(new Given(Given.Source.VALUE, literal, value.key().at()));
+      return Optional.of(
+          new Given(Given.Source.VALUE, literal, Optional.empty(), value.key().at()));
     }
     return from == null ? Optional.empty() : source(from);
   }
@@ -137,18 +204,23 @@ final class RowReader {
     if (word.isEmpty()) {
       return Optional.empty();
     }
-    return switch (word.get().value()) {
+    String value = word.get().value();
+    if (value.contains(".")) {
+      return Optional.of(new Given(Given.Source.METHOD, Optional.empty(), word, from.key().at()));
+    }
+    return switch (value) {
       case "caller" -> Optional.of(of(Given.Source.CALLER, from));
+      case "supplier" -> Optional.of(of(Given.Source.SUPPLIER, from));
       case "factory" -> Optional.of(of(Given.Source.FACTORY, from));
       default -> {
-        yaml.unknown(word.get(), List.of("caller", "factory"), "'from'");
+        yaml.unknown(word.get(), List.of("caller", "supplier", "factory"), "'from'");
         yield Optional.empty();
       }
     };
   }
 
   private static Given of(Given.Source source, Entry from) {
-    return new Given(source, Optional.empty(), from.key().at());
+    return new Given(source, Optional.empty(), Optional.empty(), from.key().at());
   }
 
   private Map<RuleId, Text> accept(Entry entry) {

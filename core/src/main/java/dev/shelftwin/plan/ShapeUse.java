@@ -24,6 +24,14 @@ public record ShapeUse(
     Objects.requireNonNull(at, "at");
   }
 
+  /** The name with its package. */
+  public String qualifiedName() {
+    // Packages begin in lower case, types do not: Outer.Inner is a name within the layer.
+    return Character.isLowerCase(type.charAt(0)) && type.contains(".")
+        ? type
+        : layer.packageName() + "." + type;
+  }
+
   /** The name without a package. */
   public String simpleName() {
     return type.substring(type.lastIndexOf('.') + 1);

@@ -11,6 +11,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Stream;
 import javax.lang.model.AnnotatedConstruct;
 import javax.lang.model.element.AnnotationMirror;
 import javax.lang.model.element.AnnotationValue;
@@ -80,8 +81,16 @@ final class Annotations {
             || says("Column", "nullable", false)
             || says("JoinColumn", "nullable", false)
             || says("Basic", "optional", false)
-            || says("ManyToOne", "optional", false);
+            || says("ManyToOne", "optional", false)
+            || says("OneToOne", "optional", false)
+            || holdsMany();
     return required ? Presence.REQUIRED : Presence.UNSAID;
+  }
+
+  /** A provider gives back an empty collection, never null (Jakarta Persistence 3.2, §2.2). */
+  private boolean holdsMany() {
+    return Stream.of("ElementCollection", "OneToMany", "ManyToMany")
+        .anyMatch(name -> find(PERSISTENCE, name).isPresent());
   }
 
   /** What a declaration of that type allows; a persistent type has columns even unsaid. */

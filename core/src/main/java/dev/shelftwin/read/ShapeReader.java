@@ -17,6 +17,7 @@ import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Consumer;
+import java.util.stream.Stream;
 import javax.lang.model.AnnotatedConstruct;
 import javax.lang.model.element.Element;
 import javax.lang.model.element.ElementKind;
@@ -61,7 +62,10 @@ final class ShapeReader {
         kind(type),
         fields(type),
         constructors(type, ref),
-        statics(type, ref),
+        Stream.concat(
+                statics(type, ref).stream(),
+                new BuilderReader(types, typeReader, this).builders(type, ref).stream())
+            .toList(),
         constants(type),
         annotations.names(),
         places.ofType(ref));
@@ -222,8 +226,7 @@ final class ShapeReader {
         .toList();
   }
 
-  private Callable callable(
-      TypeRef owner, String name, ExecutableElement element, TypeRef returns) {
+  Callable callable(TypeRef owner, String name, ExecutableElement element, TypeRef returns) {
     List<Parameter> parameters =
         element.getParameters().stream()
             .map(
@@ -232,7 +235,8 @@ final class ShapeReader {
                         parameter.getSimpleName().toString(), typeReader.read(parameter.asType())))
             .toList();
     Place place = places.ofCallable(owner, name, parameters.size());
-    return new Callable(owner, name, parameters, returns, visibility(element), place);
+    return new Callable(
+        owner, name, parameters, returns, visibility(element), place, Optional.empty());
   }
 
   private static List<String> constants(TypeElement type) {
@@ -275,7 +279,7 @@ final class ShapeReader {
     return (TypeElement) Objects.requireNonNull(member.getEnclosingElement());
   }
 
-  private static Visibility visibility(Element member) {
+  static Visibility visibility(Element member) {
     Set<Modifier> modifiers = member.getModifiers();
     if (modifiers.contains(Modifier.PUBLIC)) {
       return Visibility.PUBLIC;

@@ -12,25 +12,29 @@ import com.sun.source.util.TreeScanner;
 import com.sun.source.util.Trees;
 import dev.shelftwin.shape.Place;
 import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Stream;
 import javax.tools.DiagnosticCollector;
 import javax.tools.JavaCompiler;
 import javax.tools.JavaFileObject;
 import javax.tools.StandardJavaFileManager;
 
 /**
- * Where types and members stand in the source folders; each file is parsed once, when asked for.
+ * Where types and members stand in the source folders; the files of a package are parsed together,
+ * when something in it is asked for, since a compiler takes long to set up.
  */
 final class SourceIndex {
 
   private final JavaCompiler compiler;
   private final List<Path> folders;
-  private final Map<String, Map<String, Place>> byTopLevelType = new HashMap<>();
+  private final Map<String, Map<String, Place>> byPackage = new HashMap<>();
 
   SourceIndex(JavaCompiler compiler, List<Path> folders) {
     this.compiler = compiler;
@@ -46,25 +50,32 @@ final class SourceIndex {
    *     ({@code <init>/2} for constructors), or empty for the type itself
    */
   Optional<Place> find(String packageName, String typeName, String member) {
-    int dot = typeName.indexOf('.');
-    String topLevel = dot < 0 ? typeName : typeName.substring(0, dot);
-    String path = packageName.isEmpty() ? topLevel : packageName + "." + topLevel;
-    Map<String, Place> places =
-        byTopLevelType.computeIfAbsent(path, key -> parse(key.replace('.', '/') + ".java"));
+    Map<String, Place> places = byPackage.computeIfAbsent(packageName, this::parse);
     return Optional.ofNullable(places.get(typeName + "#" + member));
   }
 
-  private Map<String, Place> parse(String relative) {
+  private Map<String, Place> parse(String packageName) {
+    Map<String, Place> places = new HashMap<>();
+    List<Path> files = new ArrayList<>();
     for (Path folder : folders) {
-      Path file = folder.resolve(relative);
-      if (Files.isRegularFile(file)) {
-        return parse(file);
-      }
+      files.addAll(sourcesIn(folder.resolve(packageName.replace('.', '/'))));
     }
-    return Map.of();
+    if (!files.isEmpty()) {
+      parse(files, places);
+    }
+    return places;
   }
 
-  private Map<String, Place> parse(Path file) {
+  /** The source files of a folder, in the order of their names; none where it is not there. */
+  private static List<Path> sourcesIn(Path folder) {
+    try (Stream<Path> files = Files.isDirectory(folder) ? Files.list(folder) : Stream.empty()) {
+      return files.filter(file -> file.toString().endsWith(".java")).sorted().toList();
+    } catch (IOException | UncheckedIOException unreadable) {
+      return List.of(); // what cannot be read here is told by the reader of declarations
+    }
+  }
+
+  private void parse(List<Path> sources, Map<String, Place> places) {
     DiagnosticCollector<JavaFileObject> ignored = new DiagnosticCollector<>();
     try (StandardJavaFileManager files = compiler.getStandardFileManager(ignored, null, null)) {
       JavacTask task =
@@ -75,16 +86,15 @@ final class SourceIndex {
                   ignored,
                   List.of("-proc:none"),
                   null,
-                  files.getJavaFileObjects(file));
-      Map<String, Place> places = new HashMap<>();
+                  files.getJavaFileObjectsFromPaths(sources));
       for (CompilationUnitTree unit : task.parse()) {
         String text = unit.getSourceFile().getCharContent(true).toString();
+        Path file = Path.of(unit.getSourceFile().getName());
         SourcePositions positions = Trees.instance(task).getSourcePositions();
         unit.accept(new Declarations(file, unit, text, positions, places), "");
       }
-      return places;
     } catch (IOException unreadable) {
-      return Map.of();
+      places.clear(); // findings then tell the class only
     }
   }
 

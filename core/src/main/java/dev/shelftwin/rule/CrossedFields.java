@@ -28,14 +28,14 @@ final class CrossedFields implements Rule {
   }
 
   private Optional<Hit> crossing(ConceptLedger ledger, Station outer, Row row) {
-    Optional<Text> here = row.named(ledger.domain().use());
+    Optional<Text> here = row.named(ledger.hub().use());
     Optional<Text> there = row.named(outer.use());
     if (here.isEmpty() || there.isEmpty() || here.get().value().equals(there.get().value())) {
       return Optional.empty();
     }
     return ledger.concept().rows().stream()
         .filter(other -> other.at().line() > row.at().line())
-        .filter(other -> isNamed(other.named(ledger.domain().use()), there.get()))
+        .filter(other -> isNamed(other.named(ledger.hub().use()), there.get()))
         .filter(other -> isNamed(other.named(outer.use()), here.get()))
         .map(other -> hit(ledger, outer, row, other, here.get(), there.get()))
         .findFirst();
@@ -54,12 +54,12 @@ final class CrossedFields implements Rule {
             + " and "
             + there
             + " between "
-            + ledger.domain()
+            + ledger.hub()
             + " and "
             + outer;
     return new Hits(id(), ledger)
         .hit(
-            Optional.of(ledger.domain() + "->" + outer),
+            Optional.of(ledger.hub() + "->" + outer),
             Optional.of(outer.shape().type().simpleName() + "." + there),
             message,
             List.of(

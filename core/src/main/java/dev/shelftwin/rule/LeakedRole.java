@@ -38,7 +38,7 @@ final class LeakedRole implements Rule {
   public Stream<Hit> check(ConceptLedger ledger, Stage stage) {
     return ledger.outer().stream()
         .filter(outer -> outer.role() == Role.PERSISTENCE)
-        .flatMap(store -> ledger.hop(store, ledger.domain()).stream())
+        .flatMap(store -> ledger.hop(store, ledger.hub()).stream())
         .flatMap(load -> load.entries().stream().filter(entry -> carriesRole(ledger, load, entry)))
         .flatMap(entry -> leaks(ledger, entry).stream());
   }
@@ -52,7 +52,7 @@ final class LeakedRole implements Rule {
   private List<Hit> leaks(ConceptLedger ledger, Entry load) {
     Field source = load.sources().get(0);
     Field inside = load.target().orElseThrow();
-    Station domain = ledger.domain();
+    Station domain = ledger.hub();
     List<Hit> hits = new ArrayList<>();
     for (HopLedger out : ledger.hops()) {
       if (out.hop().from().equals(domain) && out.hop().to().role() == Role.TRANSFER) {

@@ -1,11 +1,15 @@
 package dev.shelftwin.shape;
 
+import java.util.Collections;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Objects;
+import java.util.Optional;
 import java.util.stream.Collectors;
 
 /**
- * A constructor or a static method.
+ * A constructor or a static method, or one that begins a builder.
  *
  * @param owner the type that declares it
  * @param name of the method; {@link #CONSTRUCTOR} for a constructor
@@ -13,6 +17,7 @@ import java.util.stream.Collectors;
  * @param returns what it gives; the owner for a constructor
  * @param visibility who may use it
  * @param place where it is declared
+ * @param builder what it gives first, where the parameters are not all its own
  */
 public record Callable(
     TypeRef owner,
@@ -20,7 +25,8 @@ public record Callable(
     List<Parameter> parameters,
     TypeRef returns,
     Visibility visibility,
-    Place place) {
+    Place place,
+    Optional<Builder> builder) {
 
   /** The name that class files give a constructor (JVMS §2.9.1). */
   public static final String CONSTRUCTOR = "<init>";
@@ -32,6 +38,27 @@ public record Callable(
     Objects.requireNonNull(returns, "returns");
     Objects.requireNonNull(visibility, "visibility");
     Objects.requireNonNull(place, "place");
+    Objects.requireNonNull(builder, "builder");
+  }
+
+  /** Whether it can be called without a value for a parameter. */
+  public boolean canDoWithout(Parameter parameter) {
+    return builder.filter(made -> made.steps().containsKey(parameter.name())).isPresent();
+  }
+
+  /**
+   * An object that takes values one by one and makes another of them.
+   *
+   * @param type of the builder
+   * @param steps the method that takes each value, by the name of the parameter
+   * @param finish the method that makes the object
+   */
+  public record Builder(TypeRef type, Map<String, String> steps, String finish) {
+    public Builder {
+      Objects.requireNonNull(type, "type");
+      steps = Collections.unmodifiableMap(new LinkedHashMap<>(steps));
+      Objects.requireNonNull(finish, "finish");
+    }
   }
 
   public boolean isConstructor() {
@@ -40,7 +67,8 @@ public record Callable(
 
   /** As it is called: {@code new Email} or {@code Firing.book}. */
   public String label() {
-    return isConstructor() ? "new " + owner.name() : owner.name() + "." + name;
+    String begin = isConstructor() ? "new " + owner.name() : owner.name() + "." + name;
+    return builder.map(made -> begin + "…" + made.finish()).orElse(begin);
   }
 
   /** As it is called, with its parameters' names. */

@@ -3,7 +3,6 @@ package dev.shelftwin.shape;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
-import java.util.Set;
 import java.util.stream.Collectors;
 
 /**
@@ -28,7 +27,12 @@ public record TypeRef(String packageName, String name, List<TypeRef> arguments, 
           "double", "Double",
           "void", "Void");
 
-  private static final Set<String> OPTIONAL = Set.of("java.util.Optional");
+  /** What the optionals of primitive types hold. */
+  private static final Map<String, String> PRIMITIVE_OPTIONALS =
+      Map.of(
+          "java.util.OptionalInt", "Integer",
+          "java.util.OptionalLong", "Long",
+          "java.util.OptionalDouble", "Double");
 
   public TypeRef {
     Objects.requireNonNull(packageName, "packageName");
@@ -77,11 +81,22 @@ public record TypeRef(String packageName, String name, List<TypeRef> arguments, 
 
   /** Whether it holds one value or none. */
   public boolean isOptional() {
-    return dimensions == 0 && arguments.size() == 1 && OPTIONAL.contains(qualifiedName());
+    return isPrimitiveOptional()
+        || (dimensions == 0
+            && arguments.size() == 1
+            && qualifiedName().equals("java.util.Optional"));
+  }
+
+  /** Whether it holds one primitive value or none. */
+  public boolean isPrimitiveOptional() {
+    return dimensions == 0 && PRIMITIVE_OPTIONALS.containsKey(qualifiedName());
   }
 
   /** What an optional holds; any other type as it is. */
   public TypeRef present() {
+    if (isPrimitiveOptional()) {
+      return lang(Objects.requireNonNull(PRIMITIVE_OPTIONALS.get(qualifiedName())));
+    }
     return isOptional() ? arguments.get(0) : this;
   }
 

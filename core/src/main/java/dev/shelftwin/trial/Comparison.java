@@ -1,5 +1,7 @@
 package dev.shelftwin.trial;
 
+import dev.shelftwin.convert.Conversion;
+import dev.shelftwin.convert.Form;
 import dev.shelftwin.ledger.Account;
 import dev.shelftwin.ledger.ConceptLedger;
 import dev.shelftwin.ledger.Entry;
@@ -10,22 +12,17 @@ import dev.shelftwin.shape.FieldRole;
 import dev.shelftwin.shape.Role;
 import dev.shelftwin.trial.Divergence.Kind;
 import java.util.ArrayList;
-import java.util.EnumSet;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
 import org.jspecify.annotations.Nullable;
 
 /**
  * Compares what arrived on one leg with what must arrive: by the ledger, or unchanged at an end.
  */
 final class Comparison {
-
-  /** What a store writes itself. */
-  private static final Set<FieldRole> OF_THE_STORE =
-      EnumSet.of(FieldRole.KEY, FieldRole.VERSION, FieldRole.AUDIT);
 
   private final ConceptLedger concept;
   private final Leg leg;
@@ -45,49 +42,77 @@ final class Comparison {
       Map<String, @Nullable Object> given,
       Map<String, @Nullable Object> untouched)
       throws SampleRefused {
+    Map<String, @Nullable Object> arrived = new HashMap<>(after);
     Map<Field, @Nullable Object> expected =
         leg instanceof Leg.ByMapper mapper
-            ? byLedger(mapper.ledger(), before, after, given, untouched)
-            : unchanged(before);
+            ? byLedger(mapper.ledger(), before, arrived, given, untouched)
+            : unchanged(before, arrived);
     List<Divergence> divergences = new ArrayList<>();
     expected.forEach(
         (field, value) ->
-            compare(field, value, after.get(field.name()))
-                .map(divergence -> swapped(divergence, field, expected, after))
+            compare(field, value, arrived.get(field.name()))
+                .map(divergence -> swapped(divergence, field, expected, arrived))
                 .ifPresent(divergences::add));
     return divergences;
   }
 
   /** One field; empty where what arrived is what was sent. */
   Optional<Divergence> compare(Field field, @Nullable Object sent, @Nullable Object arrived) {
-    if (parts.values().same(sent, arrived)) {
-      return Optional.empty();
-    }
-    Kind kind = Difference.between(Values.present(sent), Values.present(arrived));
-    return Optional.of(
-        new Divergence(
-            leg.label(),
-            leg.to().path(field),
-            kind,
-            parts.values().show(sent),
-            parts.values().show(arrived),
-            number,
-            List.of()));
+    return parts
+        .values()
+        .difference(sent, arrived)
+        .map(
+            unequal ->
+                new Divergence(
+                    leg.label(),
+                    leg.to().path(field) + unequal.path(),
+                    Difference.between(
+                        Values.present(unequal.one()), Values.present(unequal.other())),
+                    parts.values().show(unequal.one()),
+                    parts.values().show(unequal.other()),
+                    number,
+                    List.of()));
   }
 
   /** At an end everything comes back as it was sent, but for what a store writes itself. */
-  private Map<Field, @Nullable Object> unchanged(Map<String, @Nullable Object> before) {
+  private Map<Field, @Nullable Object> unchanged(
+      Map<String, @Nullable Object> before, Map<String, @Nullable Object> after)
+      throws SampleRefused {
     Map<Field, @Nullable Object> expected = new LinkedHashMap<>();
-    leg.to()
-        .shape()
-        .storedFields()
-        .filter(field -> leg.to().role() != Role.PERSISTENCE || !isOfTheStore(field))
-        .forEach(field -> expected.put(field, before.get(field.name())));
+    for (Field field : leg.to().shape().storedFields().toList()) {
+      if (leg.to().role() == Role.PERSISTENCE && isOfTheStore(field)) {
+        continue;
+      }
+      Optional<Conversion> key = key(field);
+      if (key.isPresent()) {
+        // Of a row that another only points at, the key is what must come back.
+        after.put(field.name(), parts.oracle().convert(after.get(field.name()), key.get()));
+        expected.put(field, parts.oracle().convert(before.get(field.name()), key.get()));
+      } else {
+        expected.put(field, before.get(field.name()));
+      }
+    }
     return expected;
   }
 
+  /** The way from what a field refers to, to its key; empty where it refers to nothing. */
+  private Optional<Conversion> key(Field field) {
+    boolean refers =
+        concept.hop(concept.hub(), leg.to()).stream()
+            .flatMap(hop -> hop.into(field.name()).stream())
+            .flatMap(entry -> entry.conversion().stream())
+            .flatMap(Conversion::forms)
+            .anyMatch(Form.Found.class::isInstance);
+    return refers
+        ? concept.hop(leg.to(), concept.hub()).stream()
+            .flatMap(hop -> hop.outOf(field))
+            .flatMap(entry -> entry.conversion().stream())
+            .findFirst()
+        : Optional.empty();
+  }
+
   private boolean isOfTheStore(Field field) {
-    return concept.roles(leg.to(), field).stream().anyMatch(OF_THE_STORE::contains);
+    return FieldRole.anyOfTheStore(concept.roles(leg.to(), field));
   }
 
   private Map<Field, @Nullable Object> byLedger(
@@ -109,10 +134,10 @@ final class Comparison {
 
   private static boolean isPredicted(Entry entry, Map<String, @Nullable Object> untouched) {
     return switch (entry.account()) {
-      case CARRIED, CONVERTED -> true;
-      case GIVEN -> entry.given().filter(from -> from.source() != Given.Source.FACTORY).isPresent();
+      case CARRIED, CONVERTED, JOINED, SPLIT -> true;
+      case GIVEN -> entry.given().filter(Given::isForetold).isPresent();
       case STAYS, UNFILLED -> !untouched.isEmpty() && !entry.isMismatch();
-      case JOINED, SPLIT, DERIVED, LOST -> false;
+      case DERIVED, LOST -> false;
     };
   }
 
@@ -125,8 +150,9 @@ final class Comparison {
       throws SampleRefused {
     Field target = entry.target().orElseThrow();
     if (entry.isCarried()) {
-      Object sent = before.get(entry.sources().get(0).name());
-      return parts.oracle().convert(sent, entry.conversion().orElseThrow());
+      List<@Nullable Object> sent = new ArrayList<>();
+      entry.sources().forEach(field -> sent.add(before.get(field.name())));
+      return parts.oracle().carry(entry, sent);
     }
     if (entry.account() != Account.GIVEN) {
       return untouched.get(target.name());

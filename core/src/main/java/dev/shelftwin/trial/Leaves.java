@@ -4,10 +4,13 @@ import dev.shelftwin.shape.Limits;
 import java.math.BigDecimal;
 import java.math.BigInteger;
 import java.net.URI;
+import java.sql.Time;
+import java.sql.Timestamp;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.LocalDateTime;
+import java.time.MonthDay;
 import java.time.Period;
 import java.time.Year;
 import java.time.YearMonth;
@@ -15,6 +18,7 @@ import java.time.ZoneId;
 import java.time.ZoneOffset;
 import java.time.temporal.ChronoUnit;
 import java.util.Currency;
+import java.util.Date;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -93,6 +97,25 @@ final class Leaves {
               "java.time.Period",
               (random, limits) ->
                   Period.of(random.nextInt(3), random.nextInt(12), random.nextInt(28))),
+          Map.entry(
+              "java.time.OffsetTime",
+              (random, limits) ->
+                  dateTime(random, limits).toLocalTime().atOffset(ZoneOffset.ofHours(-3))),
+          Map.entry(
+              "java.time.MonthDay",
+              (random, limits) -> MonthDay.of(1 + random.nextInt(12), 1 + random.nextInt(28))),
+          Map.entry(
+              "java.time.ZoneOffset",
+              (random, limits) -> ZoneOffset.ofTotalSeconds(900 * random.nextInt(-48, 49))),
+          Map.entry("java.util.Date", (random, limits) -> Date.from(instant(random, limits))),
+          Map.entry(
+              "java.sql.Timestamp", (random, limits) -> Timestamp.from(instant(random, limits))),
+          Map.entry(
+              "java.sql.Date",
+              (random, limits) -> java.sql.Date.valueOf(dateTime(random, limits).toLocalDate())),
+          Map.entry(
+              "java.sql.Time",
+              (random, limits) -> Time.valueOf(dateTime(random, limits).toLocalTime())),
           Map.entry("java.time.Year", (random, limits) -> Year.of(1990 + random.nextInt(60))),
           Map.entry(
               "java.time.YearMonth",
@@ -114,6 +137,11 @@ final class Leaves {
                   Instant.parse("2026-01-01T00:00:00Z"), Instant.parse("2026-01-01T00:00:01Z")));
 
   private Leaves() {}
+
+  /** Whether it makes samples of a type. */
+  static boolean knows(String type) {
+    return MAKERS.containsKey(type);
+  }
 
   /** A sample; empty where the type is not known here. */
   static Optional<Candidate> make(String qualifiedName, Limits limits, RandomGenerator random) {

@@ -2,28 +2,44 @@ package dev.shelftwin.trial;
 
 import dev.shelftwin.finding.InputException;
 import dev.shelftwin.ledger.ConceptLedger;
+import dev.shelftwin.ledger.Dependency;
 import dev.shelftwin.ledger.Entry;
 import dev.shelftwin.ledger.HopLedger;
+import dev.shelftwin.ledger.Ledger;
 import dev.shelftwin.ledger.MapperNames;
 import dev.shelftwin.plan.Given;
+import dev.shelftwin.plan.Layer;
 import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.Place;
+import java.lang.reflect.Constructor;
 import java.lang.reflect.InvocationTargetException;
 import java.lang.reflect.Method;
+import java.util.ArrayDeque;
 import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.Comparator;
+import java.util.Deque;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.SplittableRandom;
+import java.util.function.Function;
+import java.util.function.Supplier;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 
 /** Calls the mappers, whoever compiled them. */
 final class Mappers {
 
+  private final Ledger ledger;
   private final Reflection reflection;
+  private final Finders finders;
   private final Map<String, Object> instances = new HashMap<>();
 
-  Mappers(Reflection reflection) {
+  Mappers(Ledger ledger, Reflection reflection, Finders finders) {
+    this.ledger = ledger;
     this.reflection = reflection;
+    this.finders = finders;
   }
 
   /** Makes the target of a hop. */
@@ -88,18 +104,86 @@ final class Mappers {
   }
 
   private Object mapper(ConceptLedger concept, HopLedger hop) {
-    String name = MapperNames.qualifiedName(concept.concept(), hop.hop().outer().layer());
-    return instances.computeIfAbsent(name, this::instance);
+    return mapper(concept, hop.hop().outer().layer());
   }
 
-  private Object instance(String name) {
+  private Object mapper(ConceptLedger concept, Layer layer) {
+    String name = MapperNames.qualifiedName(concept.concept(), layer);
+    Object known = instances.get(name);
+    if (known == null) {
+      known = instance(name, Dependency.of(ledger, concept, layer));
+      instances.put(name, known);
+    }
+    return known;
+  }
+
+  /** Hands a mapper what it asks for: finders in their order, other mappers by their types. */
+  private Object instance(String name, List<Dependency> dependencies) {
     try {
-      return Reflection.open(reflection.load(name).getDeclaredConstructor()).newInstance();
+      Constructor<?> constructor =
+          Arrays.stream(reflection.load(name).getDeclaredConstructors())
+              .min(Comparator.comparingInt(Constructor::getParameterCount))
+              .orElseThrow(NoSuchMethodException::new);
+      Deque<Dependency.OfSupplier> suppliers =
+          dependencies.stream()
+              .filter(Dependency.OfSupplier.class::isInstance)
+              .map(Dependency.OfSupplier.class::cast)
+              .collect(Collectors.toCollection(ArrayDeque::new));
+      Deque<Dependency.OfFinder> rest =
+          dependencies.stream()
+              .filter(Dependency.OfFinder.class::isInstance)
+              .map(Dependency.OfFinder.class::cast)
+              .collect(Collectors.toCollection(ArrayDeque::new));
+      List<Object> arguments = new ArrayList<>();
+      for (Class<?> type : constructor.getParameterTypes()) {
+        if (type.equals(Function.class) && !rest.isEmpty()) {
+          arguments.add(finder(rest.remove()));
+        } else if (type.equals(Supplier.class) && !suppliers.isEmpty()) {
+          arguments.add(supplier(suppliers.remove()));
+        } else {
+          arguments.add(other(type, dependencies));
+        }
+      }
+      return Reflection.open(constructor).newInstance(arguments.toArray());
     } catch (ReflectiveOperationException | InputException missing) {
       throw new InputException(
           Place.in(name),
-          "there is no compiled mapper of that name with a constructor without parameters",
-          "generate it and compile it, or leave --compiled out");
+          "there is no compiled mapper of that name that could be made",
+          "generate it and compile it, or leave --compiled out; a mapper of your own may ask for"
+              + " the mappers and finders that the generated one asks for");
     }
+  }
+
+  private Object other(Class<?> type, List<Dependency> dependencies) throws NoSuchMethodException {
+    for (Dependency dependency : dependencies) {
+      if (dependency instanceof Dependency.OfMapper mapper) {
+        Object made = mapper(mapper.concept(), mapper.layer());
+        if (type.isInstance(made)) {
+          return made;
+        }
+      }
+    }
+    throw new NoSuchMethodException(type.getName());
+  }
+
+  private Supplier<@Nullable Object> supplier(Dependency.OfSupplier supplier) {
+    SplittableRandom random = new SplittableRandom(0);
+    return () -> {
+      try {
+        return finders.sample(supplier.type(), random);
+      } catch (SampleRefused refused) {
+        return null;
+      }
+    };
+  }
+
+  private Function<Object, @Nullable Object> finder(Dependency.OfFinder finder) {
+    return key -> {
+      try {
+        return finders.find(finder.form(), key);
+      } catch (SampleRefused refused) {
+        return null;
+      }
+    };
   }
 }

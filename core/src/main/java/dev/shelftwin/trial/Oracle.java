@@ -3,24 +3,111 @@ package dev.shelftwin.trial;
 import dev.shelftwin.convert.Conversion;
 import dev.shelftwin.convert.Form;
 import dev.shelftwin.convert.Step;
+import dev.shelftwin.ledger.Account;
 import dev.shelftwin.ledger.Entry;
+import dev.shelftwin.ledger.Ledger;
 import dev.shelftwin.plan.Given;
+import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.TypeRef;
 import java.lang.invoke.MethodType;
 import java.lang.reflect.InvocationTargetException;
 import java.lang.reflect.Method;
+import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Objects;
+import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 
 /** Tells what the ledger says must arrive, by carrying its conversions out without any mapper. */
 final class Oracle {
 
+  private final Ledger ledger;
   private final Reflection reflection;
+  private final Finders finders;
 
-  Oracle(Reflection reflection) {
+  Oracle(Ledger ledger, Reflection reflection, Finders finders) {
+    this.ledger = ledger;
     this.reflection = reflection;
+    this.finders = finders;
+  }
+
+  /** What the sources of an account become; they stand in its order. */
+  @Nullable Object carry(Entry entry, List<? extends @Nullable Object> sources)
+      throws SampleRefused {
+    Conversion way = entry.conversion().orElseThrow();
+    return entry.account() == Account.JOINED
+        ? join(sources, (Form.Joined) way.steps().get(0).form())
+        : convert(sources.get(0), way);
+  }
+
+  /** What another mapper makes of an object must hold, by the target's fields. */
+  Map<Field, @Nullable Object> expected(Twin twin) throws SampleRefused {
+    Map<Field, @Nullable Object> expected = new LinkedHashMap<>();
+    for (Entry entry : twin.hop().entries()) {
+      Optional<Field> target = entry.target().filter(field -> field.reader().isPresent());
+      if (target.isPresent() && entry.isCarried()) {
+        List<@Nullable Object> sources = new ArrayList<>();
+        entry.sources().forEach(field -> sources.add(reflection.read(twin.source(), field)));
+        expected.put(target.get(), carry(entry, sources));
+      }
+    }
+    return expected;
+  }
+
+  private @Nullable Object join(List<? extends @Nullable Object> values, Form.Joined form)
+      throws SampleRefused {
+    List<@Nullable Object> arguments = new ArrayList<>();
+    for (int index = 0; index < values.size(); index++) {
+      Object argument = convert(values.get(index), form.parts().get(index));
+      arguments.add(reflection.fitted(argument, form.maker().parameters().get(index).type()));
+    }
+    if (values.stream().map(Values::present).allMatch(Objects::isNull)) {
+      return null;
+    }
+    try {
+      return reflection.make(form.maker(), arguments);
+    } catch (InvocationTargetException thrown) {
+      throw new SampleRefused(
+          form.maker() + " refuses " + values + ": " + Reflection.cause(thrown).getMessage());
+    }
+  }
+
+  /** Every element by itself; what another mapper makes of it is told when it is compared. */
+  private @Nullable Object each(Object value, Form.Each each) throws SampleRefused {
+    if (value instanceof Map<?, ?> map) {
+      Map<@Nullable Object, @Nullable Object> carried = new LinkedHashMap<>();
+      for (Map.Entry<?, ?> entry : map.entrySet()) {
+        carried.put(
+            convert(entry.getKey(), each.keys()), convert(entry.getValue(), each.elements()));
+      }
+      return carried;
+    }
+    List<@Nullable Object> carried = new ArrayList<>();
+    for (Object element : Values.elements(value)) {
+      carried.add(convert(element, each.elements()));
+    }
+    boolean foretold = carried.stream().anyMatch(Twin.class::isInstance);
+    return foretold ? carried : reflection.fitted(carried, each.to());
+  }
+
+  private Twin twin(Object value, Form.Mapped mapped) {
+    return new Twin(
+        ledger
+            .concept(mapped.concept())
+            .flatMap(concept -> concept.hop(mapped.from(), mapped.to()))
+            .orElseThrow(),
+        value);
+  }
+
+  private static Object written(Object value, Form.Written form) throws SampleRefused {
+    try {
+      return form.meaning().apply(value);
+    } catch (RuntimeException refusal) {
+      throw new SampleRefused(value + " is refused: " + refusal.getMessage());
+    }
   }
 
   /** What a value becomes; what is not there stays so. */
@@ -74,7 +161,28 @@ final class Oracle {
     if (form instanceof Form.Cast cast) {
       return cast(value, cast.type());
     }
-    Class<?> type = reflection.load(((Form.Constant) form).type());
+    if (form instanceof Form.Written written) {
+      return written(value, written);
+    }
+    if (form instanceof Form.Each each) {
+      return each(value, each);
+    }
+    if (form instanceof Form.Mapped mapped) {
+      return twin(value, mapped);
+    }
+    if (form instanceof Form.Found found) {
+      return finders.find(found, value);
+    }
+    if (form instanceof Form.Coded coded) {
+      return Arrays.stream(reflection.load(coded.type()).getEnumConstants())
+          .filter(constant -> value.equals(reflection.read(constant, coded.code())))
+          .findFirst()
+          .orElseThrow(() -> new SampleRefused(value + " tells no constant of " + step.to()));
+    }
+    if (!(form instanceof Form.Constant named)) {
+      throw new IllegalStateException("several values are joined elsewhere");
+    }
+    Class<?> type = reflection.load(named.type());
     return Arrays.stream(type.getEnumConstants())
         .filter(constant -> ((Enum<?>) constant).name().equals(value))
         .findFirst()

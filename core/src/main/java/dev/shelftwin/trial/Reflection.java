@@ -3,6 +3,7 @@ package dev.shelftwin.trial;
 import dev.shelftwin.finding.InputException;
 import dev.shelftwin.shape.Access;
 import dev.shelftwin.shape.Callable;
+import dev.shelftwin.shape.Container;
 import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.Parameter;
 import dev.shelftwin.shape.Place;
@@ -12,10 +13,18 @@ import java.lang.reflect.Array;
 import java.lang.reflect.Constructor;
 import java.lang.reflect.InvocationTargetException;
 import java.lang.reflect.Method;
+import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Collection;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import java.util.Optional;
+import java.util.OptionalDouble;
+import java.util.OptionalInt;
+import java.util.OptionalLong;
+import java.util.TreeSet;
 import org.jspecify.annotations.Nullable;
 
 /** Uses the users' classes as the shapes describe them. */
@@ -62,13 +71,16 @@ final class Reflection {
 
   /** A field's value; through its method where it has one, since proxies answer by methods only. */
   @Nullable Object read(Object owner, Field field) {
-    return field
-        .reader()
-        .map(reader -> read(owner, reader))
-        .orElseGet(() -> get(owner, field.name()));
+    Optional<Access> reader = field.reader();
+    return reader.isPresent() ? read(owner, reader.get()) : get(owner, field.name());
   }
 
-  @Nullable Object read(Object owner, Access access) {
+  @Nullable Object read(Object object, Access access) {
+    @Nullable Object owner =
+        access.through().isEmpty() ? object : Values.present(read(object, access.through().get()));
+    if (owner == null) {
+      return null;
+    }
     try {
       return access.kind() == Access.Kind.FIELD
           ? get(owner, access.name())
@@ -89,6 +101,53 @@ final class Reflection {
     }
   }
 
+  /** A value in the form that a type takes: an optional, an array, a container of its kind. */
+  @Nullable Object fitted(@Nullable Object value, TypeRef type) {
+    if (type.isPrimitiveOptional()) {
+      return switch (type.simpleName()) {
+        case "OptionalInt" ->
+            value instanceof Integer whole
+                ? OptionalInt.of(whole)
+                : orElse(value, OptionalInt.empty());
+        case "OptionalLong" ->
+            value instanceof Long whole
+                ? OptionalLong.of(whole)
+                : orElse(value, OptionalLong.empty());
+        default ->
+            value instanceof Double broken
+                ? OptionalDouble.of(broken)
+                : orElse(value, OptionalDouble.empty());
+      };
+    }
+    if (type.isOptional()) {
+      return value instanceof Optional<?>
+          ? value
+          : Optional.ofNullable(fitted(value, type.present()));
+    }
+    if (value instanceof Collection<?> all) {
+      return switch (Container.of(type).orElse(Container.COLLECTION)) {
+        case LIST, COLLECTION, MAP -> new ArrayList<>(all);
+        case SET -> new LinkedHashSet<>(all);
+        case SORTED_SET -> new TreeSet<>(all);
+        case ARRAY -> array(all, Container.element(type));
+      };
+    }
+    return value;
+  }
+
+  private static Object orElse(@Nullable Object value, Object empty) {
+    return value == null ? empty : value;
+  }
+
+  private Object array(Collection<?> all, TypeRef element) {
+    Object array = Array.newInstance(load(element), all.size());
+    int index = 0;
+    for (Object value : all) {
+      Array.set(array, index++, value);
+    }
+    return array;
+  }
+
   /** Sets a field directly, whatever its visibility. */
   void set(Object owner, String name, @Nullable Object value) {
     try {
@@ -101,8 +160,39 @@ final class Reflection {
   /** Makes an object. */
   @Nullable Object make(Callable maker, List<? extends @Nullable Object> arguments)
       throws InvocationTargetException {
+    if (maker.builder().isEmpty()) {
+      return call(maker, maker.parameters(), arguments);
+    }
+    Callable.Builder form = maker.builder().get();
+    List<Parameter> own =
+        maker.parameters().stream().filter(parameter -> !maker.canDoWithout(parameter)).toList();
+    Object builder = Objects.requireNonNull(call(maker, own, arguments.subList(0, own.size())));
+    for (int index = own.size(); index < arguments.size(); index++) {
+      Parameter parameter = maker.parameters().get(index);
+      Object given = invokeStep(builder, form, parameter, arguments.get(index));
+      builder = given == null ? builder : given;
+    }
+    return invoke(open(method(builder.getClass(), form.finish())), builder);
+  }
+
+  private @Nullable Object invokeStep(
+      Object builder, Callable.Builder form, Parameter parameter, @Nullable Object value)
+      throws InvocationTargetException {
+    String name = Objects.requireNonNull(form.steps().get(parameter.name()));
+    Class<?> type = load(parameter.type());
+    for (Method step : methods(builder.getClass(), name)) {
+      if (Arrays.equals(step.getParameterTypes(), new Class<?>[] {type})) {
+        return invoke(step, builder, value);
+      }
+    }
+    throw new IllegalStateException(builder.getClass().getName() + " has no method " + name);
+  }
+
+  private @Nullable Object call(
+      Callable maker, List<Parameter> parameters, List<? extends @Nullable Object> arguments)
+      throws InvocationTargetException {
     Class<?>[] types =
-        maker.parameters().stream().map(Parameter::type).map(this::load).toArray(Class<?>[]::new);
+        parameters.stream().map(Parameter::type).map(this::load).toArray(Class<?>[]::new);
     try {
       if (maker.isConstructor()) {
         Constructor<?> constructor = load(maker.owner()).getDeclaredConstructor(types);

@@ -3,6 +3,7 @@ package dev.shelftwin.trial;
 import dev.shelftwin.ledger.ConceptLedger;
 import dev.shelftwin.ledger.HopLedger;
 import dev.shelftwin.ledger.Station;
+import dev.shelftwin.shape.FieldRole;
 import dev.shelftwin.shape.Role;
 import java.util.ArrayList;
 import java.util.List;
@@ -34,20 +35,20 @@ record Route(ConceptLedger concept, Station start, List<Leg> legs, boolean updat
       }
     }
     routes.addAll(theWholeWay(concept, ends));
-    return routes;
+    return List.copyOf(routes);
   }
 
   /** Out to the store and back, and over another row. */
   private static List<Route> ofStore(ConceptLedger concept, Station store, Ends ends) {
     List<Route> routes = new ArrayList<>();
-    Station domain = concept.domain();
-    HopLedger save = concept.hop(domain, store).orElseThrow();
-    HopLedger load = concept.hop(store, domain).orElseThrow();
+    Station hub = concept.hub();
+    HopLedger save = concept.hop(hub, store).orElseThrow();
+    HopLedger load = concept.hop(store, hub).orElseThrow();
     List<Leg> thereAndBack = new ArrayList<>(List.of(new Leg.ByMapper(save)));
-    toEnd(store, ends).forEach(thereAndBack::add);
+    toEnd(concept, store, ends).forEach(thereAndBack::add);
     thereAndBack.add(new Leg.ByMapper(load));
-    routes.add(new Route(concept, domain, thereAndBack, false));
-    if (!save.writes().isEmpty()) {
+    routes.add(new Route(concept, hub, thereAndBack, false));
+    if (save.canUpdate()) {
       List<Leg> over = List.of(new Leg.ByMapper(load), new Leg.ByMapper(save));
       routes.add(new Route(concept, store, over, true));
     }
@@ -57,37 +58,43 @@ record Route(ConceptLedger concept, Station start, List<Leg> legs, boolean updat
   /** Outward to the wire, and from the wire inward. */
   private static List<Route> ofTransfer(ConceptLedger concept, Station transfer, Ends ends) {
     List<Route> routes = new ArrayList<>();
-    Station domain = concept.domain();
+    Station hub = concept.hub();
     concept
-        .hop(domain, transfer)
-        .map(out -> Stream.concat(byMapper(out), toEnd(transfer, ends)).toList())
-        .ifPresent(legs -> routes.add(new Route(concept, domain, legs, false)));
+        .hop(hub, transfer)
+        .map(out -> Stream.concat(byMapper(out), toEnd(concept, transfer, ends)).toList())
+        .ifPresent(legs -> routes.add(new Route(concept, hub, legs, false)));
     concept
-        .hop(transfer, domain)
-        .map(in -> Stream.concat(toEnd(transfer, ends), byMapper(in)).toList())
-        .ifPresent(legs -> routes.add(new Route(concept, transfer, legs, false)));
+        .hop(transfer, hub)
+        .ifPresent(
+            in -> {
+              List<Leg> legs = Stream.concat(toEnd(concept, transfer, ends), byMapper(in)).toList();
+              routes.add(new Route(concept, transfer, legs, false));
+              if (in.canUpdate()) {
+                routes.add(new Route(concept, transfer, byMapper(in).toList(), true));
+              }
+            });
     return routes;
   }
 
   /** From every request through the table to every response; only where there is a table. */
   private static List<Route> theWholeWay(ConceptLedger concept, Ends ends) {
-    Station domain = concept.domain();
+    Station hub = concept.hub();
     List<Route> routes = new ArrayList<>();
-    for (Route stored : List.copyOf(throughTable(concept, ends))) {
+    for (List<Leg> stored : throughTable(concept, ends)) {
       for (Station request : concept.outer()) {
         Optional<HopLedger> in =
-            concept.hop(request, domain).filter(hop -> request.role() == Role.TRANSFER);
+            concept.hop(request, hub).filter(hop -> request.role() == Role.TRANSFER);
         for (Station response : concept.outer()) {
           Optional<HopLedger> out =
-              concept.hop(domain, response).filter(hop -> response.role() == Role.TRANSFER);
+              concept.hop(hub, response).filter(hop -> response.role() == Role.TRANSFER);
           if (in.isPresent() && out.isPresent()) {
             List<Leg> legs =
                 Stream.of(
-                        toEnd(request, ends),
+                        toEnd(concept, request, ends),
                         byMapper(in.get()),
-                        stored.legs().stream(),
+                        stored.stream(),
                         byMapper(out.get()),
-                        toEnd(response, ends))
+                        toEnd(concept, response, ends))
                     .flatMap(some -> some)
                     .toList();
             routes.add(new Route(concept, request, legs, false));
@@ -98,10 +105,17 @@ record Route(ConceptLedger concept, Station start, List<Leg> legs, boolean updat
     return routes;
   }
 
-  private static List<Route> throughTable(ConceptLedger concept, Ends ends) {
+  /** From the hub through each table and back to the hub. */
+  private static List<List<Leg>> throughTable(ConceptLedger concept, Ends ends) {
+    Station hub = concept.hub();
+    if (hub.role() == Role.PERSISTENCE) {
+      List<Leg> table = toEnd(concept, hub, ends).toList();
+      return table.isEmpty() ? List.of() : List.of(table);
+    }
     return concept.outer().stream()
-        .filter(outer -> outer.role() == Role.PERSISTENCE && ends.at(outer).isPresent())
-        .map(store -> ofStore(concept, store, ends).get(0))
+        .filter(outer -> outer.role() == Role.PERSISTENCE)
+        .filter(outer -> toEnd(concept, outer, ends).findAny().isPresent())
+        .map(store -> ofStore(concept, store, ends).get(0).legs())
         .toList();
   }
 
@@ -109,8 +123,14 @@ record Route(ConceptLedger concept, Station start, List<Leg> legs, boolean updat
     return Stream.of(new Leg.ByMapper(hop));
   }
 
-  private static Stream<Leg> toEnd(Station station, Ends ends) {
-    return ends.at(station).stream().map(end -> new Leg.ToEnd(station, end));
+  /** A row that is a part of another has no way to its table but with the other. */
+  private static Stream<Leg> toEnd(ConceptLedger concept, Station station, Ends ends) {
+    boolean part =
+        station.shape().fields().stream()
+            .anyMatch(field -> concept.roles(station, field).contains(FieldRole.PARENT));
+    return part
+        ? Stream.empty()
+        : ends.at(station).stream().map(end -> new Leg.ToEnd(station, end));
   }
 
   /** The hops through mappers, in order. */
@@ -121,12 +141,17 @@ record Route(ConceptLedger concept, Station start, List<Leg> legs, boolean updat
         .toList();
   }
 
+  /** Where the last leg leads to. */
+  Station end() {
+    return legs.get(legs.size() - 1).to();
+  }
+
   HopLedger lastHop() {
     return hops().get(hops().size() - 1);
   }
 
   boolean isRoundTrip() {
-    return start.equals(legs.get(legs.size() - 1).to());
+    return start.equals(end());
   }
 
   List<String> labels() {

@@ -6,10 +6,10 @@ import dev.shelftwin.ledger.HopLedger;
 import dev.shelftwin.ledger.Station;
 import dev.shelftwin.runtime.FaultException;
 import dev.shelftwin.shape.Field;
-import dev.shelftwin.shape.Role;
 import dev.shelftwin.trial.Divergence.Kind;
 import java.lang.reflect.InvocationTargetException;
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -31,16 +31,16 @@ final class Runner {
   }
 
   Run run(Sample sample, int number) throws SampleRefused {
+    parts.finders().forget();
     Map<String, @Nullable Object> given = Sample.values(sample.given());
-    Object object = samples.build(route.start(), Sample.values(sample.start()));
+    Object object = samples.start(sample);
     Map<String, @Nullable Object> atStart = contents(object, route.start());
     Stop first = new Stop(route.start().label(), route.start(), atStart, null);
     List<Stop> stops = new ArrayList<>(List.of(first));
     Map<String, @Nullable Object> before = atStart;
     for (Leg leg : route.legs()) {
       boolean over = route.updates() && leg.equals(route.legs().get(route.legs().size() - 1));
-      @Nullable Object target =
-          over ? samples.build(route.start(), Sample.values(sample.other())) : null;
+      @Nullable Object target = over ? samples.other(sample) : null;
       Map<String, @Nullable Object> untouched =
           target == null ? Map.of() : contents(target, leg.to());
       End.@Nullable Passage passage = null;
@@ -102,9 +102,7 @@ final class Runner {
   private Run thrown(Leg leg, Throwable cause, List<Stop> stops, int number) throws SampleRefused {
     boolean fault = cause instanceof FaultException;
     boolean fromOutside =
-        leg.to().role() == Role.DOMAIN
-            && route.start().role() != Role.DOMAIN
-            && stops.stream().allMatch(stop -> stop.station().role() != Role.DOMAIN);
+        stops.stream().noneMatch(stop -> stop.station().equals(route.concept().hub()));
     if (fault && fromOutside) {
       throw new SampleRefused(String.valueOf(cause.getMessage()));
     }
@@ -120,19 +118,36 @@ final class Runner {
    * What no single hop shows: computed fields, and those whose reader is not their maker's twin.
    */
   private List<Divergence> cameBack(
-      Map<String, @Nullable Object> start, Map<String, @Nullable Object> end, int number) {
+      Map<String, @Nullable Object> start, Map<String, @Nullable Object> end, int number)
+      throws SampleRefused {
     List<Divergence> divergences = new ArrayList<>();
     if (route.isRoundTrip() && !route.updates()) {
       Leg leg = route.legs().get(route.legs().size() - 1);
       Comparison last = new Comparison(route.concept(), leg, parts, number);
       for (Field field : route.start().shape().fields()) {
         if (start.containsKey(field.name()) && mustComeBack(field)) {
-          last.compare(field, start.get(field.name()), end.get(field.name()))
+          last.compare(field, foretold(field, start.get(field.name())), end.get(field.name()))
               .ifPresent(divergences::add);
         }
       }
     }
     return divergences;
+  }
+
+  /** What comes back of a value where the ledger tells that something is lost on the way. */
+  private @Nullable Object foretold(Field field, @Nullable Object sent) throws SampleRefused {
+    Optional<Entry> out = route.hops().get(0).outOf(field).filter(Entry::isCarried).findFirst();
+    Optional<Entry> in = route.lastHop().into(field.name()).filter(Entry::isCarried);
+    if (out.isEmpty() || in.isEmpty() || !(loses(out.get()) || loses(in.get()))) {
+      return sent;
+    }
+    Object outside = parts.oracle().carry(out.get(), Collections.singletonList(sent));
+    return parts.oracle().carry(in.get(), Collections.singletonList(outside));
+  }
+
+  private static boolean loses(Entry entry) {
+    return entry.sources().size() == 1
+        && entry.conversion().filter(way -> !way.losses().isEmpty()).isPresent();
   }
 
   private boolean mustComeBack(Field field) {
@@ -156,7 +171,20 @@ final class Runner {
         contents.put(field.name(), Values.present(parts.reflection().read(object, field)));
       }
     }
+    route.concept().hops().stream()
+        .filter(hop -> hop.hop().from().equals(station))
+        .flatMap(hop -> hop.entries().stream())
+        .flatMap(entry -> entry.sources().stream())
+        .filter(Runner::isPart)
+        .forEach(
+            field ->
+                contents.put(field.name(), Values.present(parts.reflection().read(object, field))));
     return contents;
+  }
+
+  /** A path through what another field holds. */
+  private static boolean isPart(Field field) {
+    return field.name().contains(".");
   }
 
   private boolean isKnown(Field field) {
@@ -179,7 +207,7 @@ final class Runner {
             (name, value) ->
                 values.add(
                     new Snapshot.Value(
-                        route.concept().pairing().domainName(name, stop.station()),
+                        route.concept().pairing().hubName(name, stop.station()),
                         name,
                         parts.values().show(value),
                         types.getOrDefault(name, ""))));

@@ -20,6 +20,9 @@ import org.jspecify.annotations.Nullable;
  */
 public final class Trial {
 
+  /** How often a sample is drawn, where the users' types refuse it. */
+  private static final int DRAWINGS = 12;
+
   private final Ledger ledger;
   private final TrialOptions options;
   private final TrialProgress progress;
@@ -54,7 +57,7 @@ public final class Trial {
       Map<String, String> unwritten,
       TrialOptions options,
       TrialProgress progress) {
-    TrialParts parts = TrialParts.of(ledger.plan(), shapes, loader);
+    TrialParts parts = new TrialParts(ledger, shapes, loader);
     return new Trial(ledger, options, progress, parts, ends).run(unwritten);
   }
 
@@ -103,22 +106,27 @@ public final class Trial {
     SampleMaker samples = new SampleMaker(route, parts);
     Runner runner = new Runner(route, parts, samples);
     List<Divergence> divergences = new ArrayList<>();
+    int sent = 0;
     int refused = 0;
     @Nullable String reason = null;
     for (int number : numbers()) {
-      try {
-        Sample sample = samples.make(random(route, number));
-        Run run = runner.run(sample, number);
-        note(divergences, sample, run, runner);
-      } catch (SampleRefused refusal) {
-        refused++;
-        reason = refusal.getMessage();
-      } catch (EndMissing missing) {
-        return notTried(route, String.valueOf(missing.getMessage()));
+      SplittableRandom random = random(route, number);
+      boolean accepted = false;
+      for (int drawing = 0; drawing < DRAWINGS && !accepted; drawing++) {
+        sent++;
+        try {
+          Sample sample = samples.make(random, drawing > 0);
+          note(divergences, sample, runner.run(sample, number), runner);
+          accepted = true;
+        } catch (SampleRefused refusal) {
+          refused++;
+          reason = refusal.getMessage();
+        } catch (EndMissing missing) {
+          return notTried(route, String.valueOf(missing.getMessage()));
+        }
       }
       progress.advance(route.toString(), ++done, total);
     }
-    int sent = numbers().length;
     Outcome outcome =
         !divergences.isEmpty() ? Outcome.BROKEN : refused == sent ? Outcome.REFUSED : Outcome.HELD;
     return new RouteResult(

@@ -1,26 +1,63 @@
 package dev.shelftwin.trial;
 
 import dev.shelftwin.convert.Catalogue;
-import dev.shelftwin.plan.Plan;
+import dev.shelftwin.convert.Nesting;
+import dev.shelftwin.ledger.Ledger;
 import dev.shelftwin.shape.Shapes;
 
 /** What all routes of a trial share. */
-record TrialParts(
-    Reflection reflection,
-    Values values,
-    Oracle oracle,
-    Mappers mappers,
-    ValueSampler sampler,
-    Catalogue catalogue) {
+final class TrialParts {
 
-  static TrialParts of(Plan plan, Shapes shapes, ClassLoader loader) {
-    Reflection reflection = new Reflection(loader);
-    return new TrialParts(
-        reflection,
-        new Values(shapes, reflection),
-        new Oracle(reflection),
-        new Mappers(reflection),
-        new ValueSampler(plan, shapes, reflection),
-        new Catalogue(shapes));
+  private final Reflection reflection;
+  private final Values values;
+  private final Oracle oracle;
+  private final Mappers mappers;
+  private final ValueSampler sampler;
+  private final Catalogue catalogue;
+  private final Finders finders;
+  private final ObjectMakers makers;
+
+  TrialParts(Ledger ledger, Shapes shapes, ClassLoader loader) {
+    reflection = new Reflection(loader);
+    values = new Values(ledger, shapes, reflection, this::oracle);
+    sampler = new ValueSampler(ledger.plan(), shapes, reflection);
+    catalogue = new Catalogue(shapes, Nesting.NONE);
+    // Rows are made of values, values are worked out with rows at hand.
+    finders = new Finders(ledger, shapes, reflection, sampler, values, this::oracle, this::makers);
+    oracle = new Oracle(ledger, reflection, finders);
+    mappers = new Mappers(ledger, reflection, finders);
+    makers = new ObjectMakers(ledger, this);
+  }
+
+  Reflection reflection() {
+    return reflection;
+  }
+
+  Values values() {
+    return values;
+  }
+
+  Oracle oracle() {
+    return oracle;
+  }
+
+  Mappers mappers() {
+    return mappers;
+  }
+
+  ValueSampler sampler() {
+    return sampler;
+  }
+
+  Catalogue catalogue() {
+    return catalogue;
+  }
+
+  Finders finders() {
+    return finders;
+  }
+
+  ObjectMakers makers() {
+    return makers;
   }
 }

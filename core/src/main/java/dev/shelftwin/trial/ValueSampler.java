@@ -4,6 +4,7 @@ import dev.shelftwin.finding.InputException;
 import dev.shelftwin.plan.Plan;
 import dev.shelftwin.plan.Text;
 import dev.shelftwin.shape.Callable;
+import dev.shelftwin.shape.Container;
 import dev.shelftwin.shape.Limits;
 import dev.shelftwin.shape.Parameter;
 import dev.shelftwin.shape.Place;
@@ -17,7 +18,7 @@ import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Comparator;
 import java.util.HashMap;
-import java.util.LinkedHashSet;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -63,7 +64,7 @@ final class ValueSampler {
       throws SampleRefused {
     if (type.isOptional()) {
       Candidate held = sample(type.present(), limits, true, random, depth);
-      return wrapped(held);
+      return wrapped(type, held);
     }
     if (mayBeMissing && random.nextInt(4) == 0) {
       return Candidate.of(null);
@@ -77,10 +78,10 @@ final class ValueSampler {
     return new Candidate(there.value(), smaller);
   }
 
-  private static Candidate wrapped(Candidate held) {
+  private Candidate wrapped(TypeRef type, Candidate held) {
     return new Candidate(
-        Optional.ofNullable(held.value()),
-        held.smaller().stream().map(ValueSampler::wrapped).toList());
+        reflection.fitted(held.value(), type),
+        held.smaller().stream().map(smaller -> wrapped(type, smaller)).toList());
   }
 
   private Candidate there(TypeRef type, Limits limits, RandomGenerator random, int depth)
@@ -90,8 +91,9 @@ final class ValueSampler {
       Candidate simple = Candidate.of(callOwn(own.get(), new SplittableRandom(0)));
       return new Candidate(callOwn(own.get(), random), List.of(simple));
     }
-    if (type.isArray() || isCollection(type)) {
-      return elements(type, limits, random, depth);
+    Optional<Container> container = Container.of(type);
+    if (container.isPresent()) {
+      return elements(container.get(), type, limits, random, depth);
     }
     Optional<Candidate> leaf = Leaves.make(type.qualifiedName(), limits, random);
     if (leaf.isPresent()) {
@@ -108,24 +110,26 @@ final class ValueSampler {
     return made(shape, limits, random, depth);
   }
 
-  private static boolean isCollection(TypeRef type) {
-    return type.packageName().equals("java.util") && type.arguments().size() == 1;
-  }
-
-  private Candidate elements(TypeRef type, Limits limits, RandomGenerator random, int depth)
+  /** At most three, and fewer of them as smaller ones. */
+  private Candidate elements(
+      Container container, TypeRef type, Limits limits, RandomGenerator random, int depth)
       throws SampleRefused {
-    if (type.isArray()) {
-      throw new SampleRefused("no sample of the array " + type + " can be made");
-    }
     List<@Nullable Object> values = new ArrayList<>();
+    Map<@Nullable Object, @Nullable Object> byKey = new LinkedHashMap<>();
     for (int count = random.nextInt(4); count > 0; count--) {
-      values.add(sample(type.arguments().get(0), limits, false, random, depth + 1).value());
+      Object value = sample(Container.element(type), limits, false, random, depth + 1).value();
+      values.add(value);
+      if (container == Container.MAP) {
+        TypeRef key = type.arguments().get(0);
+        byKey.put(sample(key, limits, false, random, depth + 1).value(), value);
+      }
     }
-    return switch (type.name()) {
-      case "List", "Collection" -> new Candidate(values, List.of(Candidate.of(List.of())));
-      case "Set" -> Candidate.of(new LinkedHashSet<>(values));
-      default -> throw new SampleRefused("no sample of " + type + " can be made");
-    };
+    if (container == Container.MAP) {
+      return new Candidate(byKey, List.of(Candidate.of(Map.of())));
+    }
+    return new Candidate(
+        reflection.fitted(values, type),
+        values.isEmpty() ? List.of() : List.of(Candidate.of(reflection.fitted(List.of(), type))));
   }
 
   private Candidate constant(Shape shape, RandomGenerator random) {
@@ -205,6 +209,11 @@ final class ValueSampler {
     } catch (InvocationTargetException thrown) {
       throw new SampleRefused(maker.label() + ": " + Reflection.cause(thrown).getMessage());
     }
+  }
+
+  /** Whether the plan names a method that makes values of a type. */
+  boolean hasOwnMethod(TypeRef type) {
+    return ownMethod(type).isPresent();
   }
 
   private Optional<Text> ownMethod(TypeRef type) {

@@ -17,6 +17,7 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.temporal.ChronoUnit;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Objects;
@@ -83,7 +84,7 @@ class PlanReaderTest {
         .containsExactly(Role.PERSISTENCE, Role.DOMAIN, Role.TRANSFER);
     assertThat(plan.samples().get("MemberNumber").value()).isEqualTo("coop.kiln.Numbers.any");
     Concept firing = plan.concept("Firing").orElseThrow();
-    assertThat(firing.domain().build().get("FiringRow").value()).isEqualTo("restore");
+    assertThat(firing.hub().build().get("FiringRow").value()).isEqualTo("restore");
     assertThat(firing.outer())
         .extracting(ShapeUse::type, ShapeUse::direction)
         .containsExactly(
@@ -165,7 +166,7 @@ class PlanReaderTest {
           store: FiringRow             | store: { FiringRow: both }  | accepts | only transfer types have a direction
           build: { FiringRow: restore  | build: { FiringRaw: restore | accepts | the concept has no 'FiringRaw'; did you mean 'FiringRow'?
           role: persistence            | role: domain               | accepts | Firing has two shapes with the role domain
-          role: domain                 | role: persistence          | accepts | Firing has no shape in a layer with the role domain
+          role: domain                 | role: persistence          | accepts | Firing has two shapes with the role persistence
           model: { type: Firing, build: { FiringRow: restore } } | model: { Firing: in } | accepts | only transfer types have a direction
           FiringView: heat             | FiringVeiw: heat           | accepts | a row of this concept has no 'FiringVeiw'; did you mean 'FiringView'?
           stays: { FiringView: for     | stays: { FiringCard: for   | accepts | this concept has no 'FiringCard'
@@ -196,6 +197,51 @@ class PlanReaderTest {
                           assertThat(error.at().line()).isPositive();
                           assertThat(error.at().text()).isNotEmpty();
                         }));
+  }
+
+  @Test
+  void theNamesOfPartsBecomeRowsOfTheirOwn() {
+    Plan plan =
+        PlanReader.read(
+            "plan.yaml",
+            PLAN.replace(
+                "- { store: id,",
+                "- { model: charge, is: secret, store: { amount: owed, currency: owedIn } }\n"
+                    + "      - { model: hold, store: holdMinutes, unit: minutes }\n"
+                    + "      - { store: id,"));
+    List<Row> rows = plan.concept("Firing").orElseThrow().rows();
+    assertThat(rows.subList(0, 4))
+        .extracting(row -> row.names().toString(), row -> row.role().isPresent())
+        .containsExactly(
+            tuple("{model=charge}", true),
+            tuple("{model=charge.amount, store=owed}", true),
+            tuple("{model=charge.currency, store=owedIn}", true),
+            tuple("{store=holdMinutes, model=hold}", false));
+    assertThat(rows.get(3).unit()).contains(ChronoUnit.MINUTES);
+  }
+
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      textBlock =
+          """
+          from: caller    | CALLER   | by the caller
+          from: supplier  | SUPPLIER | by a supplier
+          from: factory   | FACTORY  | by the factory
+          from: coop.A.b  | METHOD   | by coop.A.b
+          value: 3        | VALUE    | 3
+          value: null     | VALUE    | null
+          """)
+  void aValueComesFromElsewhere(String said, Given.Source source, String label) {
+    String text = PLAN.replace("from: caller", said);
+    assertThat(schemaAccepts(text)).isTrue();
+    Given given =
+        PlanReader.read("plan.yaml", text).concept("Firing").orElseThrow().rows().stream()
+            .flatMap(row -> row.given().only().values().stream())
+            .filter(found -> found.source() == source && found.label().equals(label))
+            .findFirst()
+            .orElseThrow();
+    assertThat(given.at().line()).isPositive();
   }
 
   @Test

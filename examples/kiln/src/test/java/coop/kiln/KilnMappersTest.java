@@ -11,23 +11,41 @@ import coop.kiln.api.FiringCard;
 import coop.kiln.api.FiringView;
 import coop.kiln.api.MemberApiMapper;
 import coop.kiln.api.MemberView;
+import coop.kiln.api.MoneyApiMapper;
+import coop.kiln.api.MoneyView;
 import coop.kiln.api.RegisterMember;
+import coop.kiln.api.SegmentApiMapper;
+import coop.kiln.api.SegmentView;
 import coop.kiln.model.Firing;
 import coop.kiln.model.FiringNumber;
 import coop.kiln.model.FiringStatus;
+import coop.kiln.model.Kiln;
 import coop.kiln.model.KilnCode;
 import coop.kiln.model.Member;
 import coop.kiln.model.MemberLevel;
 import coop.kiln.model.MemberNumber;
+import coop.kiln.model.Money;
+import coop.kiln.model.Segment;
+import coop.kiln.model.Shelf;
 import coop.kiln.store.FiringRow;
 import coop.kiln.store.FiringStoreMapper;
+import coop.kiln.store.KilnRow;
+import coop.kiln.store.KilnStoreMapper;
+import coop.kiln.store.MemberRow;
 import coop.kiln.store.MemberStoreMapper;
+import coop.kiln.store.SegmentRow;
+import coop.kiln.store.SegmentStoreMapper;
+import coop.kiln.store.ShelfStoreMapper;
 import dev.shelftwin.runtime.Fault;
 import dev.shelftwin.runtime.FaultException;
+import java.math.BigDecimal;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
+import java.util.Arrays;
+import java.util.Currency;
 import java.util.List;
+import java.util.Map;
 import org.junit.jupiter.api.Test;
 
 /** The generated mappers as the cooperative's own code calls them. */
@@ -35,24 +53,85 @@ class KilnMappersTest {
 
   private static final Instant NOON = Instant.parse("2026-05-02T12:00:00Z");
 
-  private final FiringApiMapper firings = new FiringApiMapper();
-  private final FiringStoreMapper firingRows = new FiringStoreMapper();
+  private static final Segment BISQUE = new Segment(100, 600, Duration.ZERO);
+  private static final Segment GLOST = new Segment(150, 1260, Duration.ofMinutes(20));
+
+  private final KilnRow kilnRow =
+      new KilnStoreMapper(new ShelfStoreMapper())
+          .toKilnRow(new Kiln(new KilnCode("BIG1"), 1300, List.of(new Shelf(1, 500, 400))));
+  private final MemberRow memberRow = new MemberStoreMapper().toMemberRow(wren());
+  private final FiringApiMapper firings =
+      new FiringApiMapper(new SegmentApiMapper(), new MoneyApiMapper());
+  private final FiringStoreMapper firingRows =
+      new FiringStoreMapper(
+          Map.of(new KilnCode("BIG1"), kilnRow)::get,
+          Map.of(MemberNumber.of(42), memberRow)::get,
+          new SegmentStoreMapper());
   private final MemberApiMapper members = new MemberApiMapper();
   private final MemberStoreMapper memberRows = new MemberStoreMapper();
 
   @Test
   void aBookingBecomesAPlannedFiring() {
-    Firing firing = firings.toFiring(new BookFiring("BIG1", "M-0042", 1260), FiringNumber.of(317));
+    Firing firing = firings.toFiring(booking("BIG1", "M-0042"), FiringNumber.of(317));
     assertThat(firing.number()).isEqualTo(new FiringNumber("F-00317"));
     assertThat(firing.kiln()).isEqualTo(new KilnCode("BIG1"));
     assertThat(firing.status()).isEqualTo(FiringStatus.PLANNED);
+    assertThat(firing.schedule()).containsExactly(GLOST);
+    assertThat(firing.peak()).isEqualTo(1260);
     assertThat(firing.started()).isEmpty();
+  }
+
+  @Test
+  void whatAFiringPointsAtIsFoundAndWhatItHoldsIsMade() {
+    FiringRow row = firingRows.toFiringRow(lit());
+    assertThat(row.getKiln()).isSameAs(kilnRow);
+    assertThat(row.getOperator()).isSameAs(memberRow);
+    assertThat(row.getSchedule())
+        .singleElement()
+        .satisfies(segment -> assertThat(segment.getFiring()).isSameAs(row));
+    Firing elsewhere =
+        Firing.book(FiringNumber.of(1), new KilnCode("SMALL"), MemberNumber.of(42), List.of(GLOST));
+    assertThatThrownBy(() -> firingRows.toFiringRow(elsewhere))
+        .isInstanceOf(FaultException.class)
+        .hasMessageContaining("unknown-reference");
+  }
+
+  @Test
+  void segmentsAreChangedInPlaceAddedAndTakenAway() {
+    Firing booked = book(BISQUE, GLOST, BISQUE);
+    FiringRow row = firingRows.toFiringRow(booked);
+    List<SegmentRow> held = row.getSchedule();
+    SegmentRow first = held.get(0);
+    firingRows.applyTo(row, book(GLOST, BISQUE));
+    assertThat(row.getSchedule()).isSameAs(held).hasSize(2);
+    assertThat(held.get(0)).isSameAs(first);
+    assertThat(firingRows.toFiring(row).schedule()).containsExactly(GLOST, BISQUE);
+    firingRows.applyTo(row, booked);
+    assertThat(firingRows.toFiring(row).schedule()).containsExactly(BISQUE, GLOST, BISQUE);
+  }
+
+  @Test
+  void aFaultInASegmentTellsItsPlaceInTheList() {
+    List<SegmentView> schedule =
+        Arrays.asList(
+            new SegmentView(100, 600, Duration.ZERO), new SegmentView(100, 600, null), null);
+    assertThatThrownBy(
+            () -> firings.toFiring(new BookFiring("BIG1", "M-0042", schedule), FiringNumber.of(1)))
+        .isInstanceOfSatisfying(
+            FaultException.class,
+            refused ->
+                assertThat(refused.faults())
+                    .extracting(Fault::shape, fault -> fault.path().text(), Fault::code)
+                    .containsExactly(
+                        tuple("BookFiring", "schedule[1].hold", "missing"),
+                        tuple("BookFiring", "schedule[2]", "missing")));
   }
 
   @Test
   void aFiringGoesThroughTheBooksAndOutAgain() {
     Firing lit = lit();
     lit.open(NOON.plusSeconds(36_000));
+    lit.reckon(new Money(new BigDecimal("41.50"), Currency.getInstance("EUR")));
     FiringRow row = firingRows.toFiringRow(lit);
     assertThat(row.getStatus()).isEqualTo("DONE");
     Firing loaded = firingRows.toFiring(row);
@@ -62,11 +141,13 @@ class KilnMappersTest {
                 "F-00317",
                 "BIG1",
                 "M-0042",
+                List.of(new SegmentView(150, 1260, Duration.ofMinutes(20))),
                 1260,
                 "done",
                 NOON,
                 NOON.plusSeconds(36_000),
-                Duration.ofHours(10)));
+                Duration.ofHours(10),
+                new MoneyView(new BigDecimal("41.50"), "EUR")));
     assertThat(firings.toFiringCardList(List.of(loaded)))
         .containsExactly(new FiringCard("F-00317", "BIG1", 1260, "done"));
   }
@@ -91,7 +172,7 @@ class KilnMappersTest {
 
   @Test
   void everyFaultOfARequestIsToldAtOnceInTheRequestsOwnWords() {
-    assertThatThrownBy(() -> firings.toFiring(new BookFiring(null, "42", 1260), FiringNumber.of(1)))
+    assertThatThrownBy(() -> firings.toFiring(booking(null, "42"), FiringNumber.of(1)))
         .isInstanceOfSatisfying(
             FaultException.class,
             refused -> {
@@ -107,26 +188,22 @@ class KilnMappersTest {
   @Test
   void aRuleOfTheWholeFiringIsAFaultOfTheRequest() {
     assertThatThrownBy(
-            () -> firings.toFiring(new BookFiring("BIG1", "M-0042", 9000), FiringNumber.of(1)))
+            () -> firings.toFiring(new BookFiring("BIG1", "M-0042", List.of()), FiringNumber.of(1)))
         .isInstanceOf(FaultException.class)
-        .hasMessageContaining("between 1 and 1400");
+        .hasMessageContaining("a firing has a schedule");
   }
 
   @Test
   void aNullArgumentIsTheCallersError() {
     assertThatNullPointerException().isThrownBy(() -> firings.toFiringView(null));
     assertThatNullPointerException()
-        .isThrownBy(() -> firings.toFiring(new BookFiring("BIG1", "M-0042", 1), null))
+        .isThrownBy(() -> firings.toFiring(booking("BIG1", "M-0042"), null))
         .withMessage("number");
   }
 
   @Test
   void aMemberRegistersWithAHashAndThePinGoesNowhere() {
-    RegisterMember request =
-        new RegisterMember("Wren", "Ashdown", "wren@ashfold.example", null, "4711");
-    Member member =
-        members.toMember(
-            request, MemberNumber.of(42), LocalDate.of(2026, 5, 2), "$2a$hash-of-4711");
+    Member member = wren();
     assertThat(member.level()).isEqualTo(MemberLevel.NOVICE);
     assertThat(member.phone()).isEmpty();
     assertThat(memberRows.toMember(memberRows.toMemberRow(member)).pinHash())
@@ -144,9 +221,27 @@ class KilnMappersTest {
                 LocalDate.of(2026, 5, 2)));
   }
 
+  private static Member wren() {
+    return new MemberApiMapper()
+        .toMember(
+            new RegisterMember("Wren", "Ashdown", "wren@ashfold.example", null, "4711"),
+            MemberNumber.of(42),
+            LocalDate.of(2026, 5, 2),
+            "$2a$hash-of-4711");
+  }
+
+  private static BookFiring booking(String kiln, String operator) {
+    return new BookFiring(
+        kiln, operator, List.of(new SegmentView(150, 1260, Duration.ofMinutes(20))));
+  }
+
+  private static Firing book(Segment... schedule) {
+    return Firing.book(
+        FiringNumber.of(317), new KilnCode("BIG1"), MemberNumber.of(42), List.of(schedule));
+  }
+
   private static Firing lit() {
-    Firing firing =
-        Firing.book(FiringNumber.of(317), new KilnCode("BIG1"), MemberNumber.of(42), 1260);
+    Firing firing = book(GLOST);
     firing.light(NOON);
     return firing;
   }

@@ -83,7 +83,7 @@ public final class LedgerTable {
   private static String of(ConceptLedger concept, Style style) {
     List<Layer> layers = concept.outer().stream().map(Station::layer).distinct().toList();
     List<Column> columns = new ArrayList<>();
-    Station domain = concept.domain();
+    Station domain = concept.hub();
     columns.add(column(domain.layer().name() + ": " + domain, DOMAIN_WIDTH));
     List<Integer> widths = widths(concept, layers);
     for (int index = 0; index < layers.size(); index++) {
@@ -140,15 +140,15 @@ public final class LedgerTable {
   private static List<List<String>> rows(
       ConceptLedger concept, List<Layer> layers, List<Integer> widths) {
     Map<String, Map<Layer, Map<String, List<String>>>> rows = new LinkedHashMap<>();
-    for (Field field : concept.domain().shape().fields()) {
+    for (Field field : concept.hub().shape().fields()) {
       if (isKnown(concept, field)) {
         rows.put(rowOf(field), new LinkedHashMap<>());
       }
     }
     for (Station outer : concept.outer()) {
       Map<String, Cell> cells = new LinkedHashMap<>();
-      concept.hop(concept.domain(), outer).ifPresent(hop -> collect(hop, cells));
-      concept.hop(outer, concept.domain()).ifPresent(hop -> collect(hop, cells));
+      concept.hop(concept.hub(), outer).ifPresent(hop -> collect(hop, cells));
+      concept.hop(outer, concept.hub()).ifPresent(hop -> collect(hop, cells));
       cells.forEach(
           (row, cell) ->
               rows.computeIfAbsent(row, key -> new LinkedHashMap<>())
@@ -177,10 +177,17 @@ public final class LedgerTable {
               String shapes = String.join(", ", entry.getValue());
               String text = shapes.isEmpty() ? entry.getKey() : shapes + ": " + entry.getKey();
               return text.lines()
-                  .map(line -> WordUtils.wrap(line, width, "\n" + JOINED + JOINED + JOINED, false))
+                  .map(line -> wrapped(line, width))
                   .collect(Collectors.joining("\n"));
             })
         .collect(Collectors.joining("\n"));
+  }
+
+  /** Later lines are set in, so they hold less. */
+  private static String wrapped(String line, int width) {
+    return line.length() <= width
+        ? line
+        : WordUtils.wrap(line, width - 3, "\n" + JOINED + JOINED + JOINED, false);
   }
 
   private static String rowOf(Field field) {
@@ -208,7 +215,7 @@ public final class LedgerTable {
       String row =
           inside.map(LedgerTable::rowOf).orElseGet(() -> "·" + outside.map(Field::name).orElse(""));
       Cell cell = cells.computeIfAbsent(row, key -> new Cell());
-      outside.ifPresent(cell::names);
+      outside.ifPresentOrElse(cell::names, () -> cell.names(inward ? entry.sources() : List.of()));
       cell.add(inward, account(entry));
     }
   }
@@ -220,7 +227,8 @@ public final class LedgerTable {
     }
     String how =
         switch (entry.account()) {
-          case CONVERTED -> entry.conversion().map(way -> way + losses(entry)).orElse("");
+          case CONVERTED, JOINED, SPLIT ->
+              entry.conversion().map(way -> way + losses(entry)).orElse("");
           case GIVEN -> entry.given().map(Given::label).orElse("");
           default -> entry.reason().orElse("");
         };
@@ -245,6 +253,12 @@ public final class LedgerTable {
 
     void names(Field outside) {
       field = rowOf(outside);
+    }
+
+    void names(List<Field> several) {
+      if (field.isEmpty()) {
+        field = several.stream().map(Field::name).collect(Collectors.joining(", "));
+      }
     }
 
     void add(boolean inward, String account) {

@@ -1,5 +1,6 @@
 package dev.shelftwin.runtime;
 
+import java.util.List;
 import java.util.Objects;
 
 /**
@@ -23,12 +24,43 @@ public record Fault(String layer, String shape, FieldPath path, String code, Str
   /** A text is not the name of a constant. */
   public static final String UNKNOWN_CONSTANT = "unknown-constant";
 
+  /** Nothing has the key that a value refers by. */
+  public static final String UNKNOWN_REFERENCE = "unknown-reference";
+
   public Fault {
     Objects.requireNonNull(layer, "layer");
     Objects.requireNonNull(shape, "shape");
     Objects.requireNonNull(path, "path");
     Objects.requireNonNull(code, "code");
     Objects.requireNonNull(message, "message");
+  }
+
+  /** What an exception tells about the value at a path; of faults below it all of them. */
+  static List<Fault> from(RuntimeException thrown, FieldPath at) {
+    if (thrown instanceof FaultException several) {
+      return several.faults().stream().map(fault -> fault.below(at)).toList();
+    }
+    String message = thrown.getMessage();
+    return List.of(
+        new Fault(
+            "",
+            "",
+            at,
+            thrown instanceof Refusal coded ? coded.code() : REFUSED,
+            message == null ? "the value was refused" : message));
+  }
+
+  static Fault missing(FieldPath at) {
+    return new Fault("", "", at, MISSING, "a value is required");
+  }
+
+  private Fault below(FieldPath outer) {
+    return new Fault(layer, shape, outer.join(path), code, message);
+  }
+
+  /** The same as a fault of the object that holds the value. */
+  Fault of(String outerLayer, String outerShape) {
+    return new Fault(outerLayer, outerShape, path, code, message);
   }
 
   @Override

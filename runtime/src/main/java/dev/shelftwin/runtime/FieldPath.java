@@ -27,6 +27,19 @@ public record FieldPath(String text) {
     return new FieldPath(text + "[" + index + "]");
   }
 
+  /** The path of a value, by its key, of the map at this path. */
+  public FieldPath key(String key) {
+    return new FieldPath(text + "[\"" + key + "\"]");
+  }
+
+  /** A path that goes on from this one. */
+  FieldPath join(FieldPath inner) {
+    if (text.isEmpty() || inner.text.isEmpty()) {
+      return text.isEmpty() ? inner : this;
+    }
+    return new FieldPath(inner.text.startsWith("[") ? text + inner.text : text + "." + inner.text);
+  }
+
   @Override
   public String toString() {
     return text;

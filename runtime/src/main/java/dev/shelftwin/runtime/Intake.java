@@ -70,6 +70,35 @@ public final class Intake {
   }
 
   /**
+   * What several values taken in make together; null where a fault was noted, before or now.
+   *
+   * @param field where the first of them came from
+   */
+  @SuppressWarnings("NullAway") // the null that follows a noted fault never reaches the object
+  public <T> T join(String field, Supplier<T> maker) {
+    if (faults != null) {
+      return null;
+    }
+    try {
+      return maker.get();
+    } catch (RuntimeException refusal) {
+      note(field, refusal);
+      return null;
+    }
+  }
+
+  /**
+   * Ends the taking in of values that are written over an object.
+   *
+   * @throws FaultException with all faults noted
+   */
+  public void settle() {
+    if (faults != null) {
+      throw new FaultException(faults, cause);
+    }
+  }
+
+  /**
    * The object, made from the values taken in.
    *
    * @throws FaultException with all faults noted, or with what the maker itself refused
@@ -83,8 +112,7 @@ public final class Intake {
     } catch (FaultException fault) {
       throw fault;
     } catch (RuntimeException refusal) {
-      Fault fault = fault(FieldPath.SELF, codeOf(refusal), sentenceOf(refusal));
-      throw new FaultException(List.of(fault), refusal);
+      throw new FaultException(own(Fault.from(refusal, FieldPath.SELF)), refusal);
     }
   }
 
@@ -93,21 +121,28 @@ public final class Intake {
     try {
       return becomes.apply(value);
     } catch (RuntimeException refusal) {
-      note(field, codeOf(refusal), sentenceOf(refusal), refusal);
+      note(field, refusal);
       return null;
     }
   }
 
   private void missing(String field) {
-    note(field, Fault.MISSING, "a value is required", null);
+    note(List.of(Fault.missing(FieldPath.SELF.field(field))), null);
   }
 
-  private void note(String field, String code, String message, @Nullable RuntimeException refusal) {
+  private void note(String field, RuntimeException refusal) {
+    if (faults != null && stops) {
+      throw refusal; // a value taken in within another was told already
+    }
+    note(Fault.from(refusal, FieldPath.SELF.field(field)), refusal);
+  }
+
+  private void note(List<Fault> noted, @Nullable RuntimeException refusal) {
     if (faults == null) {
       faults = new ArrayList<>();
       cause = refusal;
     }
-    faults.add(fault(FieldPath.SELF.field(field), code, message));
+    faults.addAll(own(noted));
     if (stops) {
       throw new FaultException(faults, cause);
     }
@@ -117,16 +152,9 @@ public final class Intake {
     return faults == null ? 0 : faults.size();
   }
 
-  private Fault fault(FieldPath path, String code, String message) {
-    return new Fault(layer, key == null ? shape : shape + " " + key, path, code, message);
-  }
-
-  private static String codeOf(RuntimeException refusal) {
-    return refusal instanceof Refusal coded ? coded.code() : Fault.REFUSED;
-  }
-
-  private static String sentenceOf(RuntimeException refusal) {
-    String message = refusal.getMessage();
-    return message == null ? "the value was refused" : message;
+  /** Faults of a value are faults of the object that holds it. */
+  private List<Fault> own(List<Fault> noted) {
+    String holder = key == null ? shape : shape + " " + key;
+    return noted.stream().map(fault -> fault.of(layer, holder)).toList();
   }
 }

@@ -26,6 +26,7 @@ public final class TableEnd implements End {
   private final List<Class<?>> managed;
   private final @Nullable Level levelBefore = PROVIDER.getLevel();
   private @Nullable EntityManagerFactory factory;
+  private @Nullable EntityManager entities;
   private @Nullable Columns columns;
   private @Nullable PersistenceException failure;
 
@@ -39,36 +40,47 @@ public final class TableEnd implements End {
     return "table";
   }
 
+  /** {@inheritDoc} What the row holds stays readable until the next row is sent. */
   @Override
   public Passage pass(Object row) {
-    EntityManagerFactory open = open();
-    EntityManager entities = open.createEntityManager();
+    EntityManagerFactory factory = open();
+    release();
+    EntityManager session = factory.createEntityManager();
+    entities = session;
     try {
-      entities.getTransaction().begin();
-      entities.persist(row);
-      entities.flush();
-      Object key = open.getPersistenceUnitUtil().getIdentifier(row);
-      entities.clear();
-      Object back = Objects.requireNonNull(entities.find(row.getClass(), key));
-      return new Passage(back, columns(open).types(row.getClass()), "");
+      session.getTransaction().begin();
+      new References(factory.getMetamodel(), session).persistThoseOf(row);
+      session.persist(row);
+      session.flush();
+      Object key = factory.getPersistenceUnitUtil().getIdentifier(row);
+      session.clear();
+      Object back = Objects.requireNonNull(session.find(row.getClass(), key));
+      return new Passage(back, columns(factory).types(row.getClass()), "");
     } catch (RuntimeException refused) {
       Throwable cause = innermost(refused);
       String message = Objects.requireNonNullElse(cause.getMessage(), cause.toString());
       String reason =
           message.lines().findFirst().orElse(message).replaceFirst("; SQL statement:$", "");
-      String field = columns(open).fieldIn(row.getClass(), reason);
+      String field = columns(factory).fieldIn(row.getClass(), reason);
       throw new EndRefusal(
           field.isEmpty() ? Columns.convertedField(row.getClass(), cause) : field, reason, refused);
-    } finally {
+    }
+  }
+
+  /** Takes everything back that the last row left. */
+  private void release() {
+    if (entities != null) {
       if (entities.getTransaction().isActive()) {
         entities.getTransaction().rollback();
       }
       entities.close();
+      entities = null;
     }
   }
 
   @Override
   public void close() {
+    release();
     PROVIDER.setLevel(levelBefore);
     if (factory != null) {
       factory.close();

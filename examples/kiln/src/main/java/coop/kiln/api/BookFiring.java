@@ -1,4 +1,6 @@
 package coop.kiln.api;
 
+import java.util.List;
+
 /** A member asks for a kiln. */
-public record BookFiring(String kiln, String operator, int peakCelsius) {}
+public record BookFiring(String kiln, String operator, List<SegmentView> schedule) {}

@@ -3,6 +3,7 @@ package coop.kiln.model;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.temporal.ChronoUnit;
+import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
 
@@ -12,34 +13,41 @@ public final class Firing {
   private final FiringNumber number;
   private final KilnCode kiln;
   private final MemberNumber operator;
-  private final int peak;
+  private final List<Segment> schedule;
   private FiringStatus status;
   private Instant started;
   private Instant ended;
+  private Money charge;
 
   private Firing(
       FiringNumber number,
       KilnCode kiln,
       MemberNumber operator,
-      int peak,
+      List<Segment> schedule,
       FiringStatus status,
       Instant started,
-      Instant ended) {
+      Instant ended,
+      Money charge) {
     this.number = Objects.requireNonNull(number, "number");
     this.kiln = Objects.requireNonNull(kiln, "kiln");
     this.operator = Objects.requireNonNull(operator, "operator");
-    this.peak = reachable(peak);
+    this.schedule = List.copyOf(schedule);
     this.status = Objects.requireNonNull(status, "status");
     this.started = exact(started);
     this.ended = exact(ended);
+    this.charge = charge;
     if (started != null && ended != null && ended.isBefore(started)) {
       throw new IllegalArgumentException("a firing cannot end before it started");
     }
   }
 
   /** A member reserves a kiln; nothing burns yet. */
-  public static Firing book(FiringNumber number, KilnCode kiln, MemberNumber operator, int peak) {
-    return new Firing(number, kiln, operator, peak, FiringStatus.PLANNED, null, null);
+  public static Firing book(
+      FiringNumber number, KilnCode kiln, MemberNumber operator, List<Segment> schedule) {
+    if (schedule.isEmpty()) {
+      throw new IllegalArgumentException("a firing has a schedule");
+    }
+    return new Firing(number, kiln, operator, schedule, FiringStatus.PLANNED, null, null, null);
   }
 
   /** A firing as the books have it. */
@@ -47,12 +55,20 @@ public final class Firing {
       FiringNumber number,
       KilnCode kiln,
       MemberNumber operator,
-      int peak,
+      List<Segment> schedule,
       FiringStatus status,
       Optional<Instant> started,
-      Optional<Instant> ended) {
+      Optional<Instant> ended,
+      Optional<Money> charge) {
     return new Firing(
-        number, kiln, operator, peak, status, started.orElse(null), ended.orElse(null));
+        number,
+        kiln,
+        operator,
+        schedule,
+        status,
+        started.orElse(null),
+        ended.orElse(null),
+        charge.orElse(null));
   }
 
   /** The kiln is lit. */
@@ -62,6 +78,11 @@ public final class Firing {
     }
     started = exact(at);
     status = FiringStatus.FIRING;
+  }
+
+  /** What it costs is reckoned. */
+  public void reckon(Money owed) {
+    charge = Objects.requireNonNull(owed, "owed");
   }
 
   /** The door is opened. */
@@ -86,9 +107,13 @@ public final class Firing {
     return operator;
   }
 
-  /** The highest temperature of the schedule, in degrees Celsius. */
+  public List<Segment> schedule() {
+    return schedule;
+  }
+
+  /** The highest temperature of the schedule, in degrees Celsius; 0 without one. */
   public int peak() {
-    return peak;
+    return schedule.stream().mapToInt(Segment::target).max().orElse(0);
   }
 
   public FiringStatus status() {
@@ -103,18 +128,16 @@ public final class Firing {
     return Optional.ofNullable(ended);
   }
 
+  /** What the operator owes; empty until it is reckoned. */
+  public Optional<Money> charge() {
+    return Optional.ofNullable(charge);
+  }
+
   /** From lighting to opening; empty while either is still to come. */
   public Optional<Duration> duration() {
     return started == null || ended == null
         ? Optional.empty()
         : Optional.of(Duration.between(started, ended));
-  }
-
-  private static int reachable(int celsius) {
-    if (celsius < 1 || celsius > 1400) {
-      throw new IllegalArgumentException("a peak lies between 1 and 1400 °C, not " + celsius);
-    }
-    return celsius;
   }
 
   /** The books keep microseconds, so nothing finer may be promised. */

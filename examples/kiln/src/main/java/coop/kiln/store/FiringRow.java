@@ -1,9 +1,16 @@
 package coop.kiln.store;
 
+import jakarta.persistence.CascadeType;
 import jakarta.persistence.Column;
 import jakarta.persistence.Entity;
+import jakarta.persistence.ManyToOne;
+import jakarta.persistence.OneToMany;
+import jakarta.persistence.OrderColumn;
 import jakarta.persistence.Table;
+import java.math.BigDecimal;
 import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
 
 /** A line of the firing book. */
 @Entity
@@ -13,14 +20,15 @@ public class FiringRow extends AuditedRow {
   @Column(nullable = false, unique = true, length = 10)
   private String number;
 
-  @Column(nullable = false, length = 8)
-  private String kilnCode;
+  @ManyToOne(optional = false)
+  private KilnRow kiln;
 
-  @Column(nullable = false, length = 10)
-  private String operatorNumber;
+  @ManyToOne(optional = false)
+  private MemberRow operator;
 
-  @Column(nullable = false)
-  private int peakCelsius;
+  @OneToMany(mappedBy = "firing", cascade = CascadeType.ALL, orphanRemoval = true)
+  @OrderColumn(name = "place")
+  private List<SegmentRow> schedule = new ArrayList<>();
 
   @Column(nullable = false, length = 12)
   private String status;
@@ -28,6 +36,12 @@ public class FiringRow extends AuditedRow {
   @Column private Instant startedAt;
 
   @Column private Instant endedAt;
+
+  @Column(precision = 10, scale = 2)
+  private BigDecimal chargeAmount;
+
+  @Column(length = 3)
+  private String chargeCurrency;
 
   protected FiringRow() {}
 
@@ -39,28 +53,24 @@ public class FiringRow extends AuditedRow {
     this.number = number;
   }
 
-  public String getKilnCode() {
-    return kilnCode;
+  public KilnRow getKiln() {
+    return kiln;
   }
 
-  void setKilnCode(String kilnCode) {
-    this.kilnCode = kilnCode;
+  void setKiln(KilnRow kiln) {
+    this.kiln = kiln;
   }
 
-  public String getOperatorNumber() {
-    return operatorNumber;
+  public MemberRow getOperator() {
+    return operator;
   }
 
-  void setOperatorNumber(String operatorNumber) {
-    this.operatorNumber = operatorNumber;
+  void setOperator(MemberRow operator) {
+    this.operator = operator;
   }
 
-  public int getPeakCelsius() {
-    return peakCelsius;
-  }
-
-  void setPeakCelsius(int peakCelsius) {
-    this.peakCelsius = peakCelsius;
+  public List<SegmentRow> getSchedule() {
+    return schedule;
   }
 
   public String getStatus() {
@@ -85,5 +95,21 @@ public class FiringRow extends AuditedRow {
 
   void setEndedAt(Instant endedAt) {
     this.endedAt = endedAt;
+  }
+
+  public BigDecimal getChargeAmount() {
+    return chargeAmount;
+  }
+
+  void setChargeAmount(BigDecimal chargeAmount) {
+    this.chargeAmount = chargeAmount;
+  }
+
+  public String getChargeCurrency() {
+    return chargeCurrency;
+  }
+
+  void setChargeCurrency(String chargeCurrency) {
+    this.chargeCurrency = chargeCurrency;
   }
 }

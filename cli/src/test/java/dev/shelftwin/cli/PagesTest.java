@@ -1,0 +1,25 @@
+package dev.shelftwin.cli;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import dev.shelftwin.report.ConversionsPage;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import org.junit.jupiter.api.Test;
+
+/** Pages of the documentation that are written from the code; {@code -Dpages=write} does it. */
+class PagesTest {
+
+  @Test
+  void theConversionsAreThoseOfTheCatalogue() throws IOException {
+    Path page = Path.of("../docs/conversions.md");
+    if (System.getProperty("pages", "").equals("write")) {
+      Files.writeString(page, ConversionsPage.text());
+    }
+    assertThat(page).hasContent(ConversionsPage.text());
+    assertThat(ConversionsPage.text())
+        .contains("| Long | Integer | `Numbers.toInt(value)` | range | yes |")
+        .contains("| String | a constant of an enumeration | the constant of that name | | yes |");
+  }
+}

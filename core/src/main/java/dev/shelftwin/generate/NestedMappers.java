@@ -1,0 +1,81 @@
+package dev.shelftwin.generate;
+
+import dev.shelftwin.convert.Conversion;
+import dev.shelftwin.convert.Form;
+import dev.shelftwin.ledger.ConceptLedger;
+import dev.shelftwin.ledger.Dependency;
+import dev.shelftwin.ledger.HopLedger;
+import dev.shelftwin.ledger.Ledger;
+import dev.shelftwin.ledger.MapperNames;
+import dev.shelftwin.ledger.Station;
+import dev.shelftwin.shape.Field;
+import dev.shelftwin.shape.FieldRole;
+import java.util.HashSet;
+import java.util.Optional;
+import java.util.Set;
+
+/** What the mapper of one concept knows of the mappers it is handed. */
+final class NestedMappers {
+
+  private final Ledger ledger;
+  private final ConceptLedger own;
+
+  NestedMappers(Ledger ledger, ConceptLedger own) {
+    this.ledger = ledger;
+    this.own = own;
+  }
+
+  /** What the code calls the mapper; a concept within itself is carried by the same mapper. */
+  String name(Form.Mapped mapped) {
+    return mapped.concept().equals(own.name())
+        ? "this"
+        : MapperNames.variable(mapped.concept()) + "Mapper";
+  }
+
+  String method(Form.Mapped mapped) {
+    return MapperNames.method(hop(mapped).hop().to());
+  }
+
+  static String finder(Form.Found found) {
+    return Dependency.finder(found);
+  }
+
+  ConceptLedger concept(Form.Mapped mapped) {
+    return ledger.concept(mapped.concept()).orElseThrow();
+  }
+
+  HopLedger hop(Form.Mapped mapped) {
+    return concept(mapped).hop(mapped.from(), mapped.to()).orElseThrow();
+  }
+
+  /** The field of a row that leads back to the one it is a part of. */
+  Optional<Field> wayBack(Form.Mapped mapped, Station parent) {
+    HopLedger hop = hop(mapped);
+    Station child = hop.hop().to();
+    return child
+        .shape()
+        .storedFields()
+        .filter(
+            field ->
+                concept(mapped).roles(child, field).contains(FieldRole.PARENT)
+                    || field.type().qualifiedName().equals(parent.shape().type().qualifiedName()))
+        .filter(field -> field.writer().isPresent() && hop.into(field.name()).isPresent())
+        .filter(field -> !hop.into(field.name()).orElseThrow().isCarried())
+        .findFirst();
+  }
+
+  /** Whether a conversion refuses some values. */
+  boolean mayRefuse(Conversion conversion) {
+    return mayRefuse(conversion, new HashSet<>());
+  }
+
+  private boolean mayRefuse(Conversion conversion, Set<Form.Mapped> open) {
+    return conversion.mayRefuse(
+        mapped ->
+            open.add(mapped)
+                && (hop(mapped).hop().inward()
+                    || hop(mapped).entries().stream()
+                        .flatMap(entry -> entry.conversion().stream())
+                        .anyMatch(inner -> mayRefuse(inner, open))));
+  }
+}

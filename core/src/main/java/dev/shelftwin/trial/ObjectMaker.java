@@ -1,0 +1,632 @@
+package dev.shelftwin.trial;
+
+import dev.shelftwin.convert.Conversion;
+import dev.shelftwin.convert.Form;
+import dev.shelftwin.ledger.Account;
+import dev.shelftwin.ledger.ConceptLedger;
+import dev.shelftwin.ledger.Entry;
+import dev.shelftwin.ledger.HopLedger;
+import dev.shelftwin.ledger.Station;
+import dev.shelftwin.shape.Callable;
+import dev.shelftwin.shape.Container;
+import dev.shelftwin.shape.Field;
+import dev.shelftwin.shape.FieldRole;
+import dev.shelftwin.shape.Limits;
+import dev.shelftwin.shape.Parameter;
+import dev.shelftwin.shape.Role;
+import dev.shelftwin.shape.TypeRef;
+import java.lang.reflect.InvocationTargetException;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.Set;
+import java.util.random.RandomGenerator;
+import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
+
+/** Makes sample objects of one shape of a concept, and of what they hold. */
+final class ObjectMaker {
+
+  private static final int ATTEMPTS = 10;
+
+  /** How deep objects hold others of their own kind. */
+  private static final int DEEPEST = 3;
+
+  /** A row that came from a store has no finer times than stores keep: microseconds. */
+  private static final Limits WHAT_STORES_KEEP = Limits.ofSecondDigits(6);
+
+  private final ConceptLedger concept;
+  private final Station station;
+  private final TrialParts parts;
+  private final ValueSampler values;
+  private final Reflection reflection;
+  private final Map<String, Limits> limits = new HashMap<>();
+  private final Map<String, Optional<Inward>> inward = new HashMap<>();
+  private final Map<TypeRef, Optional<ObjectMaker>> nested = new HashMap<>();
+  private final Map<String, Optional<Form.Found>> references = new HashMap<>();
+  private @Nullable List<Part> wanted;
+  private int depth;
+
+  ObjectMaker(ConceptLedger concept, Station station, TrialParts parts) {
+    this.concept = concept;
+    this.station = station;
+    this.parts = parts;
+    this.values = parts.sampler();
+    this.reflection = parts.reflection();
+  }
+
+  /** Values of everything that one object needs. */
+  Map<String, Candidate> sketch(RandomGenerator random) throws SampleRefused {
+    return sketch(random, new HashSet<>());
+  }
+
+  /** An object from values of its parts. */
+  Object build(Map<String, @Nullable Object> values) throws SampleRefused {
+    Callable maker = maker();
+    List<@Nullable Object> arguments = new ArrayList<>();
+    for (Parameter parameter : maker.parameters()) {
+      arguments.add(made(values.get(parameter.name()), parameter.type()));
+    }
+    try {
+      @Nullable Object made = reflection.make(maker, arguments);
+      if (made == null) {
+        throw new SampleRefused(maker.label() + " gave null");
+      }
+      for (Field field : settable(maker)) {
+        reflection.set(
+            made,
+            field.name(),
+            made(values.get(field.name()), field.writer().orElseThrow().type()));
+      }
+      return made;
+    } catch (InvocationTargetException thrown) {
+      throw new SampleRefused(maker.label() + ": " + Reflection.cause(thrown).getMessage());
+    }
+  }
+
+  /**
+   * The same with values that differ from those taken where their types have enough of them.
+   *
+   * @param taken what was given out so far; added to
+   */
+  Map<String, Candidate> sketch(RandomGenerator random, Set<String> taken) throws SampleRefused {
+    return sketch(random, taken, null);
+  }
+
+  /** Where an object of the hub is given, values that stand for its own. */
+  private Map<String, Candidate> sketch(
+      RandomGenerator random, Set<String> taken, @Nullable Object hub) throws SampleRefused {
+    depth++;
+    try {
+      Map<String, Candidate> sketch = new LinkedHashMap<>();
+      for (Part part : wanted()) {
+        Optional<Candidate> like =
+            hub == null ? Optional.empty() : counterpart(part.name(), hub, random, taken);
+        sketch.put(part.name(), like.isPresent() ? like.get() : draw(part, random, taken));
+      }
+      return sketch;
+    } finally {
+      depth--;
+    }
+  }
+
+  /** What an object is made of. */
+  private List<Part> wanted() {
+    if (wanted == null) {
+      wanted = findWanted();
+    }
+    return wanted;
+  }
+
+  private List<Part> findWanted() {
+    Callable maker = maker();
+    List<Part> wanted = new ArrayList<>();
+    for (Parameter parameter : maker.parameters()) {
+      Optional<Field> field = station.shape().field(parameter.name());
+      boolean mayMiss = field.filter(station::mayBeMissing).isPresent();
+      wanted.add(new Part(parameter.name(), parameter.type(), field, mayMiss));
+    }
+    for (Field field : settable(maker)) {
+      TypeRef type = field.writer().orElseThrow().type();
+      wanted.add(new Part(field.name(), type, Optional.of(field), station.mayBeMissing(field)));
+    }
+    return wanted;
+  }
+
+  /** Something that an object is made of. */
+  private record Part(String name, TypeRef type, Optional<Field> field, boolean mayMiss) {}
+
+  private Candidate draw(Part part, RandomGenerator random, Set<String> taken)
+      throws SampleRefused {
+    TypeRef type = part.type();
+    Limits limits = part.field().map(this::limits).orElse(Limits.NONE);
+    if (station.role() == Role.PERSISTENCE) {
+      limits = limits.and(WHAT_STORES_KEEP);
+    }
+    if (part.field().filter(this::leadsBack).isPresent()) {
+      return Candidate.of(null);
+    }
+    Optional<Form.Found> reference = reference(part.name());
+    if (reference.isPresent()) {
+      return references(reference.get(), part, limits, random, taken);
+    }
+    Optional<ObjectMaker> nested = nested(type);
+    if (nested.isPresent()) {
+      return objects(nested.get(), part, random, taken);
+    }
+    Optional<Inward> inward =
+        station.equals(concept.hub()) ? Optional.empty() : inward(part.name());
+    if (inward.isEmpty()) {
+      return distinct(type, limits, part.mayMiss(), random, taken);
+    }
+    boolean missing = part.mayMiss() && !inward.get().required() && !type.isPrimitive();
+    Candidate inside = distinct(inward.get().type().present(), limits, missing, random, taken);
+    return outward(inside, inward.get().back());
+  }
+
+  private boolean leadsBack(Field field) {
+    return concept.roles(station, field).contains(FieldRole.PARENT);
+  }
+
+  private Optional<ObjectMaker> nested(TypeRef type) {
+    return nested.computeIfAbsent(type, this::findNested);
+  }
+
+  private Optional<ObjectMaker> findNested(TypeRef type) {
+    TypeRef held = type.present();
+    TypeRef element = Container.of(held).isPresent() ? Container.element(held) : held;
+    return parts.makers().beside(station, element.present());
+  }
+
+  /** The form by which the store finds what a field refers to; empty where it refers to nothing. */
+  private Optional<Form.Found> reference(String name) {
+    return references.computeIfAbsent(name, this::findReference);
+  }
+
+  private Optional<Form.Found> findReference(String name) {
+    return concept.hop(concept.hub(), station).stream()
+        .flatMap(hop -> hop.into(name).stream())
+        .flatMap(entry -> entry.conversion().stream())
+        .flatMap(Conversion::forms)
+        .filter(Form.Found.class::isInstance)
+        .map(Form.Found.class::cast)
+        .findFirst();
+  }
+
+  private Candidate references(
+      Form.Found form, Part part, Limits limits, RandomGenerator random, Set<String> taken)
+      throws SampleRefused {
+    return held(
+        part,
+        random,
+        () -> {
+          Candidate key = distinct(form.key(), limits, false, random, taken);
+          return new Candidate(
+              reference(form, key),
+              key.smaller().stream()
+                  .map(smaller -> Candidate.of(reference(form, smaller)))
+                  .toList());
+        });
+  }
+
+  private Sketch reference(Form.Found form, Candidate key) {
+    return new Sketch.OfReference(parts.finders(), form, Objects.requireNonNull(key.value()));
+  }
+
+  private Candidate objects(
+      ObjectMaker nested, Part part, RandomGenerator random, Set<String> taken)
+      throws SampleRefused {
+    if (nested.depth >= DEEPEST) {
+      return Container.of(part.type().present()).isPresent()
+          ? Candidate.of(List.of())
+          : Candidate.of(null);
+    }
+    return held(part, random, () -> nested.candidate(random, taken));
+  }
+
+  /** A sample object that its own type accepts; one of an outer shape is one that may come in. */
+  private Candidate candidate(RandomGenerator random, Set<String> taken) throws SampleRefused {
+    if (station.equals(concept.hub())) {
+      return hubObject(random, taken);
+    }
+    Candidate inside = parts.makers().of(concept, concept.hub()).hubObject(random, taken);
+    List<Candidate> smaller = new ArrayList<>();
+    for (Candidate simpler : inside.smaller()) {
+      try {
+        smaller.add(Candidate.of(like(simpler.value(), random, taken)));
+      } catch (SampleRefused tooSimple) {
+        // The domain does not accept it, so it is no candidate.
+      }
+    }
+    return new Candidate(like(inside.value(), random, taken), smaller);
+  }
+
+  private Sketch like(@Nullable Object inside, RandomGenerator random, Set<String> taken)
+      throws SampleRefused {
+    Object hub = inside instanceof Sketch sketch ? sketch.make() : Objects.requireNonNull(inside);
+    return new Sketch.OfObject(this, sketchLike(hub, random, taken));
+  }
+
+  private Candidate hubObject(RandomGenerator random, Set<String> taken) throws SampleRefused {
+    if (values.hasOwnMethod(station.shape().type())) {
+      return values.sample(station.shape().type(), Limits.NONE, false, random);
+    }
+    for (int attempt = 1; attempt < ATTEMPTS; attempt++) {
+      try {
+        Map<String, Candidate> sketch = sketch(random, taken);
+        new Sketch.OfObject(this, sketch).make();
+        return candidate(sketch);
+      } catch (SampleRefused refused) {
+        // Another one may be accepted; the last refusal is told.
+      }
+    }
+    Map<String, Candidate> sketch = sketch(random, taken);
+    new Sketch.OfObject(this, sketch).make();
+    return candidate(sketch);
+  }
+
+  private Candidate candidate(Map<String, Candidate> sketch) {
+    List<Candidate> smaller = new ArrayList<>();
+    sketch.forEach(
+        (name, part) ->
+            part.smaller()
+                .forEach(
+                    simpler -> {
+                      Map<String, Candidate> changed = new LinkedHashMap<>(sketch);
+                      changed.put(name, simpler);
+                      smaller.add(Candidate.of(new Sketch.OfObject(this, changed)));
+                    }));
+    return new Candidate(new Sketch.OfObject(this, sketch), smaller);
+  }
+
+  /** Values for an outer object that stands for one of the hub's, so that it may come in. */
+  Map<String, Candidate> sketchAccepted(RandomGenerator random, Set<String> taken)
+      throws SampleRefused {
+    if (station.equals(concept.hub())) {
+      return values.hasOwnMethod(station.shape().type())
+          ? partsOf(hubObject(random, taken), random, taken)
+          : sketch(random, taken);
+    }
+    Object hub = parts.makers().of(concept, concept.hub()).hubObject(random, taken).value();
+    return sketchLike(
+        hub instanceof Sketch sketch ? sketch.make() : Objects.requireNonNull(hub), random, taken);
+  }
+
+  /** The parts of an object that the users' own method made, as far as it shows them. */
+  private Map<String, Candidate> partsOf(Candidate made, RandomGenerator random, Set<String> taken)
+      throws SampleRefused {
+    Map<String, Candidate> sketch = new LinkedHashMap<>();
+    for (Part part : wanted()) {
+      Optional<Field> shown = part.field().filter(field -> field.reader().isPresent());
+      sketch.put(
+          part.name(),
+          shown.isPresent()
+              ? Candidate.of(
+                  Values.present(
+                      reflection.read(Objects.requireNonNull(made.value()), shown.get())))
+              : draw(part, random, taken));
+    }
+    return sketch;
+  }
+
+  private Map<String, Candidate> sketchLike(Object hub, RandomGenerator random, Set<String> taken)
+      throws SampleRefused {
+    return sketch(random, taken, hub);
+  }
+
+  /** What an outer field holds where the hub holds what it does; empty where that is not known. */
+  private Optional<Candidate> counterpart(
+      String name, Object hub, RandomGenerator random, Set<String> taken) throws SampleRefused {
+    Optional<Field> inside =
+        concept.hop(station, concept.hub()).stream()
+            .flatMap(hop -> hop.entries().stream())
+            .filter(entry -> entry.isCarried() && isOnlySource(entry, name))
+            .flatMap(entry -> entry.target().stream())
+            .filter(field -> field.reader().isPresent())
+            .findFirst();
+    if (inside.isPresent()) {
+      return outer(name, Values.present(reflection.read(hub, inside.get())), random, taken);
+    }
+    Optional<Entry> split =
+        concept.hop(concept.hub(), station).stream()
+            .flatMap(hop -> hop.into(name).stream())
+            .filter(entry -> entry.account() == Account.SPLIT)
+            .findFirst();
+    if (split.isEmpty()) {
+      return Optional.empty();
+    }
+    Object part = reflection.read(hub, split.get().sources().get(0));
+    return Optional.of(
+        Candidate.of(parts.oracle().convert(part, split.get().conversion().orElseThrow())));
+  }
+
+  private static boolean isOnlySource(Entry entry, String name) {
+    return entry.source().map(Field::name).equals(Optional.of(name));
+  }
+
+  private Optional<Candidate> outer(
+      String name, @Nullable Object value, RandomGenerator random, Set<String> taken)
+      throws SampleRefused {
+    if (value == null) {
+      return Optional.of(Candidate.of(null));
+    }
+    Optional<Form.Found> reference = reference(name);
+    if (reference.isPresent()) {
+      return Optional.of(
+          each(value, key -> new Sketch.OfReference(parts.finders(), reference.get(), key)));
+    }
+    Optional<ObjectMaker> nested =
+        station.shape().field(name).flatMap(field -> nested(field.type()));
+    if (nested.isPresent()) {
+      return nested.get().concept.hub().equals(nested.get().station)
+          ? Optional.empty()
+          : Optional.of(each(value, hub -> nested.get().like(hub, random, taken)));
+    }
+    Optional<Inward> back = inward(name);
+    return back.isPresent()
+        ? Optional.of(Candidate.of(parts.oracle().convert(value, back.get().back())))
+        : Optional.empty();
+  }
+
+  private static Candidate each(Object value, Drawn becomes) throws SampleRefused {
+    if (value instanceof Map<?, ?> map) {
+      Map<@Nullable Object, @Nullable Object> each = new LinkedHashMap<>();
+      for (Map.Entry<?, ?> entry : map.entrySet()) {
+        each.put(entry.getKey(), becomes.apply(entry.getValue()));
+      }
+      return Candidate.of(each);
+    }
+    if (!(value instanceof Collection) && !value.getClass().isArray()) {
+      return Candidate.of(becomes.apply(value));
+    }
+    Collection<?> all = Values.elements(value);
+    List<@Nullable Object> elements = new ArrayList<>();
+    for (Object element : all) {
+      elements.add(becomes.apply(element));
+    }
+    List<Candidate> smaller = new ArrayList<>();
+    for (int index = 0; index < elements.size(); index++) {
+      List<@Nullable Object> fewer = new ArrayList<>(elements);
+      fewer.remove(index);
+      smaller.add(Candidate.of(fewer));
+    }
+    return new Candidate(elements, smaller);
+  }
+
+  /** One, or several in the container that holds them, or none. */
+  private Candidate held(Part part, RandomGenerator random, Drawing drawing) throws SampleRefused {
+    TypeRef type = part.type();
+    boolean missing = (part.mayMiss() || type.isOptional()) && random.nextInt(4) == 0;
+    if (missing) {
+      return Candidate.of(null);
+    }
+    Optional<Container> container = Container.of(type.present());
+    if (container.isEmpty()) {
+      return drawing.draw();
+    }
+    List<Candidate> elements = new ArrayList<>();
+    for (int count = random.nextInt(4); count > 0; count--) {
+      elements.add(drawing.draw());
+    }
+    if (container.get() == Container.MAP) {
+      return byKey(type.present().arguments().get(0), elements, random);
+    }
+    List<Candidate> smaller = new ArrayList<>();
+    for (int index = 0; index < elements.size(); index++) {
+      List<Candidate> fewer = new ArrayList<>(elements);
+      fewer.remove(index);
+      smaller.add(Candidate.of(valuesOf(fewer)));
+    }
+    for (int index = 0; index < elements.size(); index++) {
+      for (Candidate simpler : elements.get(index).smaller()) {
+        List<Candidate> changed = new ArrayList<>(elements);
+        changed.set(index, simpler);
+        smaller.add(Candidate.of(valuesOf(changed)));
+      }
+    }
+    return new Candidate(valuesOf(elements), smaller);
+  }
+
+  private Candidate byKey(TypeRef key, List<Candidate> elements, RandomGenerator random)
+      throws SampleRefused {
+    Map<@Nullable Object, @Nullable Object> map = new LinkedHashMap<>();
+    for (Candidate element : elements) {
+      map.put(values.sample(key, Limits.NONE, false, random).value(), element.value());
+    }
+    return new Candidate(map, List.of(Candidate.of(Map.of())));
+  }
+
+  private static List<@Nullable Object> valuesOf(List<Candidate> candidates) {
+    List<@Nullable Object> values = new ArrayList<>();
+    candidates.forEach(candidate -> values.add(candidate.value()));
+    return values;
+  }
+
+  /** What a value stands for, in the type that takes it. */
+  private @Nullable Object made(@Nullable Object value, TypeRef type) throws SampleRefused {
+    if (value instanceof Sketch sketch) {
+      return reflection.fitted(sketch.make(), type);
+    }
+    if (value instanceof Collection<?> all) {
+      List<@Nullable Object> made = new ArrayList<>();
+      for (Object element : all) {
+        made.add(element instanceof Sketch sketch ? sketch.make() : element);
+      }
+      return reflection.fitted(made, type);
+    }
+    if (value instanceof Map<?, ?> all) {
+      Map<@Nullable Object, @Nullable Object> made = new LinkedHashMap<>();
+      for (Map.Entry<?, ?> entry : all.entrySet()) {
+        Object held = entry.getValue();
+        made.put(entry.getKey(), held instanceof Sketch sketch ? sketch.make() : held);
+      }
+      return made;
+    }
+    return reflection.fitted(value, type);
+  }
+
+  /** Where the domain is choosy, the value is made there and carried outward by the ledger. */
+  private Optional<Inward> inward(String name) {
+    return inward.computeIfAbsent(name, this::findInward);
+  }
+
+  private Optional<Inward> findInward(String name) {
+    return concept.hop(station, concept.hub()).stream()
+        .flatMap(hop -> hop.entries().stream().map(entry -> inward(name, hop, entry)))
+        .flatMap(Optional::stream)
+        .findFirst();
+  }
+
+  private Optional<Inward> inward(String name, HopLedger hop, Entry entry) {
+    if (!entry.isCarried() || !entry.sources().get(0).name().equals(name)) {
+      return Optional.empty();
+    }
+    Field target = entry.target().orElseThrow();
+    TypeRef type = hop.slot(target).orElse(target.type());
+    boolean required = !hop.hop().to().mayBeMissing(target);
+    TypeRef source = entry.sources().get(0).type();
+    boolean takesAll = !entry.conversion().orElseThrow().mayRefuse(mapper -> true);
+    if (takesAll && Leaves.knows(source.present().boxed().qualifiedName())) {
+      return Optional.of(new Inward(source, Conversion.NONE, required)); // whatever it is
+    }
+    return backByLedger(hop, entry, target)
+        .or(() -> parts.catalogue().between(type, source))
+        .map(way -> new Inward(type, way, required));
+  }
+
+  private Optional<Conversion> backByLedger(HopLedger hop, Entry entry, Field target) {
+    Field source = entry.sources().get(0);
+    return concept.hops().stream()
+        .filter(out -> out.hop().from().equals(hop.hop().to()))
+        .flatMap(out -> out.outOf(target))
+        .filter(Entry::isCarried)
+        .filter(out -> out.target().map(Field::type).equals(Optional.of(source.type())))
+        .flatMap(out -> out.conversion().stream())
+        .findFirst();
+  }
+
+  private Candidate outward(Candidate inside, Conversion back) throws SampleRefused {
+    List<Candidate> smaller = new ArrayList<>();
+    for (Candidate simpler : inside.smaller()) {
+      smaller.add(Candidate.of(parts.oracle().convert(simpler.value(), back)));
+    }
+    return new Candidate(parts.oracle().convert(inside.value(), back), smaller);
+  }
+
+  Candidate distinct(
+      TypeRef type, Limits limits, boolean mayMiss, RandomGenerator random, Set<String> taken)
+      throws SampleRefused {
+    Candidate candidate = values.sample(type, limits, mayMiss, random);
+    for (int attempt = 0; attempt < ATTEMPTS && !isNew(candidate, type, taken); attempt++) {
+      candidate = values.sample(type, limits, mayMiss, random);
+    }
+    taken.add(identity(candidate, type));
+    return candidate;
+  }
+
+  private boolean isNew(Candidate candidate, TypeRef type, Set<String> taken) {
+    return Values.present(candidate.value()) == null || !taken.contains(identity(candidate, type));
+  }
+
+  private String identity(Candidate candidate, TypeRef type) {
+    return type.present().boxed() + " " + parts.values().show(candidate.value());
+  }
+
+  /** The tightest limit anywhere on the field's journey. */
+  Limits limits(Field field) {
+    return limits.computeIfAbsent(station.path(field), path -> findLimits(field));
+  }
+
+  private Limits findLimits(Field field) {
+    Limits tightest = limitsBeside(field, station);
+    for (HopLedger hop : concept.hops()) {
+      for (Entry entry : hop.entries()) {
+        boolean inward =
+            hop.hop().from().equals(station)
+                && hop.hop().inward()
+                && entry.sources().contains(field);
+        if (inward && entry.target().isPresent()) {
+          tightest = tightest.and(limitsBeside(entry.target().get(), hop.hop().to()));
+        }
+      }
+    }
+    return tightest;
+  }
+
+  /** The limits of a field and of those one hop away. */
+  private Limits limitsBeside(Field field, Station station) {
+    Limits tightest = field.limits();
+    for (HopLedger hop : concept.hops()) {
+      for (Entry entry : hop.entries()) {
+        boolean touches =
+            (hop.hop().from().equals(station) && entry.sources().contains(field))
+                || (hop.hop().to().equals(station) && entry.target().equals(Optional.of(field)));
+        if (touches) {
+          tightest = tightest.and(limitsOf(entry));
+        }
+      }
+    }
+    return tightest;
+  }
+
+  private static Limits limitsOf(Entry entry) {
+    Limits limits = entry.target().map(Field::limits).orElse(Limits.NONE);
+    for (Field source : entry.sources()) {
+      limits = limits.and(source.limits());
+    }
+    for (Form form : entry.conversion().map(Conversion::forms).orElse(Stream.empty()).toList()) {
+      if (form instanceof Form.Found found) {
+        limits = limits.and(found.limits());
+      }
+    }
+    return limits;
+  }
+
+  /** What makes the object: in the domain what loads it, elsewhere whatever takes the most. */
+  private Callable maker() {
+    Optional<Callable> loading =
+        concept.hops().stream()
+            .filter(hop -> hop.hop().to().equals(station))
+            .filter(hop -> hop.hop().from().role() == Role.PERSISTENCE)
+            .flatMap(hop -> hop.maker().stream())
+            .findFirst();
+    return loading
+        .filter(maker -> station.role() == Role.DOMAIN)
+        .orElseGet(
+            () ->
+                station.shape().makers().stream()
+                    .max(Comparator.comparingInt(maker -> maker.parameters().size()))
+                    .orElseThrow());
+  }
+
+  private List<Field> settable(Callable maker) {
+    Set<String> taken = new HashSet<>();
+    maker.parameters().forEach(parameter -> taken.add(parameter.name()));
+    return station
+        .shape()
+        .storedFields()
+        .filter(field -> field.writer().isPresent() && !taken.contains(field.name()))
+        .filter(field -> station.role() != Role.DOMAIN)
+        .toList();
+  }
+
+  /** Makes of one value another. */
+  private interface Drawn {
+    Object apply(Object value) throws SampleRefused;
+  }
+
+  /** Something that makes one more candidate. */
+  private interface Drawing {
+    Candidate draw() throws SampleRefused;
+  }
+
+  /** The domain's type of an outer field, the way back from it, and whether it must be there. */
+  private record Inward(TypeRef type, Conversion back, boolean required) {}
+}

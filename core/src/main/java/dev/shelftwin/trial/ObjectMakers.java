@@ -1,0 +1,48 @@
+package dev.shelftwin.trial;
+
+import dev.shelftwin.ledger.ConceptLedger;
+import dev.shelftwin.ledger.Ledger;
+import dev.shelftwin.ledger.Station;
+import dev.shelftwin.shape.TypeRef;
+import java.util.HashMap;
+import java.util.Map;
+import java.util.Optional;
+
+/** The maker of each shape's objects; one concept's objects hold those of others. */
+final class ObjectMakers {
+
+  private final Ledger ledger;
+  private final TrialParts parts;
+  private final Map<String, ObjectMaker> known = new HashMap<>();
+
+  ObjectMakers(Ledger ledger, TrialParts parts) {
+    this.ledger = ledger;
+    this.parts = parts;
+  }
+
+  ObjectMaker of(ConceptLedger concept, Station station) {
+    String name = concept.name() + " " + station.shape().type().qualifiedName();
+    ObjectMaker maker = known.get(name);
+    if (maker == null) {
+      maker = new ObjectMaker(concept, station, parts);
+      known.put(name, maker);
+    }
+    return maker;
+  }
+
+  /** The maker of a type that a concept has in the layer of a station; empty where none does. */
+  Optional<ObjectMaker> beside(Station station, TypeRef type) {
+    for (ConceptLedger concept : ledger.concepts()) {
+      Optional<Station> found =
+          concept
+              .stations()
+              .filter(other -> other.layer().equals(station.layer()))
+              .filter(other -> other.shape().type().qualifiedName().equals(type.qualifiedName()))
+              .findFirst();
+      if (found.isPresent()) {
+        return Optional.of(of(concept, found.get()));
+      }
+    }
+    return Optional.empty();
+  }
+}

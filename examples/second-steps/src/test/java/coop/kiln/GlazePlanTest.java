@@ -1,0 +1,29 @@
+package coop.kiln;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import dev.shelftwin.ShelfTwin;
+import dev.shelftwin.trial.Outcome;
+import dev.shelftwin.trial.TrialOptions;
+import java.nio.file.Path;
+import org.junit.jupiter.api.Test;
+
+/** The same service, grown to three layers: nothing was begun again. */
+class GlazePlanTest {
+
+  @Test
+  void nothingIsWrongAndEveryRouteHolds() {
+    try (ShelfTwin twin = ShelfTwin.open(Path.of("shelf-twin.yaml"))) {
+      assertThat(twin.check()).isEmpty();
+      assertThat(twin.generate().refusals()).isEmpty();
+      assertThat(twin.generate().files())
+          .hasSize(2)
+          .allSatisfy(
+              mapper ->
+                  assertThat(Path.of("src/main/java", mapper.path())).hasContent(mapper.text()));
+      assertThat(twin.trial(TrialOptions.defaults().withSamples(50)).routes())
+          .hasSizeGreaterThan(3)
+          .allSatisfy(route -> assertThat(route.outcome()).isEqualTo(Outcome.HELD));
+    }
+  }
+}

@@ -1,0 +1,379 @@
+package dev.shelftwin;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.tuple;
+
+import dev.shelftwin.finding.Finding;
+import dev.shelftwin.finding.InputException;
+import dev.shelftwin.generate.Generated;
+import dev.shelftwin.ledger.Account;
+import dev.shelftwin.ledger.Entry;
+import dev.shelftwin.ledger.HopLedger;
+import dev.shelftwin.trial.Divergence;
+import dev.shelftwin.trial.Outcome;
+import dev.shelftwin.trial.RouteResult;
+import dev.shelftwin.trial.TrialOptions;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.OptionalInt;
+import java.util.Set;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/** Concepts that hold others, point at others, or are made step by step, down to the real table. */
+class AggregateTest {
+
+  @TempDir Path folder;
+
+  private static final String LAYERS =
+      """
+      shelf-twin: 1
+      name: pieces
+      code: { sources: src }
+      layers:
+        store: { role: persistence, package: coop.kiln.store }
+        model: { role: domain, package: coop.kiln.model }
+        api: { role: transfer, package: coop.kiln.api }
+      concepts:
+      """;
+
+  private static final String PIECES =
+      """
+        Piece:
+          store: PieceRow
+          model: Piece
+          api: { PieceView: both }
+          fields:
+            - { store: id, stays: the store's own }
+            - { model: maker, store: maker.number }
+            - { model: glazes, store: glazes.code }
+            - { model: size, store: { height: sizeHeight, width: sizeWidth } }
+        Mark:
+          store: MarkRow
+          model: Mark
+          api: { MarkView: both }
+          fields:
+            - { store: id, stays: the store's own }
+            - { model: label, is: identity }
+      """;
+
+  private static final String TYPES =
+      """
+      package coop.kiln.store;
+      import jakarta.persistence.*;
+      import java.util.*;
+      @Entity
+      public class PieceRow {
+        @Id @GeneratedValue private Long id;
+        @Column(nullable = false) String tag;
+        @ManyToOne(optional = false) MakerRow maker;
+        @ManyToMany @OrderColumn List<GlazeRow> glazes = new ArrayList<>();
+        @OneToMany(mappedBy = "piece", cascade = CascadeType.ALL, orphanRemoval = true)
+        @OrderColumn private List<MarkRow> marks = new ArrayList<>();
+        Integer sizeHeight;
+        Integer sizeWidth;
+        protected PieceRow() {}
+        public Long getId() { return id; }
+        public List<MarkRow> getMarks() { return marks; }
+      }
+      package coop.kiln.store;
+      import jakarta.persistence.*;
+      @Entity
+      public class MarkRow {
+        @Id @GeneratedValue Long id;
+        @ManyToOne(optional = false) PieceRow piece;
+        @Column(nullable = false, length = 40) String label;
+        @Column(nullable = false) int depth;
+        protected MarkRow() {}
+      }
+      package coop.kiln.store;
+      import jakarta.persistence.*;
+      @Entity
+      public class MakerRow {
+        @Id @GeneratedValue Long id;
+        @Column(nullable = false, unique = true) long number;
+        @Column(nullable = false) String name;
+        protected MakerRow() {}
+        public long getNumber() { return number; }
+      }
+      package coop.kiln.store;
+      import jakarta.persistence.*;
+      @Entity
+      public class GlazeRow {
+        @Id @GeneratedValue Long id;
+        @Column(nullable = false, unique = true) String code;
+        protected GlazeRow() {}
+      }
+      package coop.kiln.model;
+      public record MakerNumber(long value) {}
+      package coop.kiln.model;
+      public record GlazeCode(String value) {}
+      package coop.kiln.model;
+      public record Size(int height, int width) {}
+      package coop.kiln.model;
+      public record Mark(String label, int depth) {}
+      package coop.kiln.model;
+      import java.util.*;
+      public final class Piece {
+        private final String tag;
+        private final MakerNumber maker;
+        private final List<GlazeCode> glazes;
+        private final List<Mark> marks;
+        private final Optional<Size> size;
+        private Piece(Builder builder) {
+          tag = builder.tag;
+          maker = builder.maker;
+          glazes = List.copyOf(builder.glazes);
+          marks = List.copyOf(builder.marks);
+          size = builder.size;
+          if (marks.stream().map(Mark::label).distinct().count() < marks.size()) {
+            throw new IllegalArgumentException("two marks of one label");
+          }
+        }
+        public String tag() { return tag; }
+        public MakerNumber maker() { return maker; }
+        public List<GlazeCode> glazes() { return glazes; }
+        public List<Mark> marks() { return marks; }
+        public Optional<Size> size() { return size; }
+        public static Builder of(String tag) { return new Builder(tag); }
+        public static final class Builder {
+          private final String tag;
+          private MakerNumber maker;
+          private List<GlazeCode> glazes = List.of();
+          private List<Mark> marks = List.of();
+          private Optional<Size> size = Optional.empty();
+          private Builder(String tag) { this.tag = tag; }
+          public Builder maker(MakerNumber maker) { this.maker = maker; return this; }
+          public Builder withGlazes(List<GlazeCode> glazes) { this.glazes = glazes; return this; }
+          public void setMarks(List<Mark> marks) { this.marks = marks; }
+          public Builder size(Optional<Size> size) { this.size = size; return this; }
+          public Piece finish() { return new Piece(this); }
+        }
+      }
+      package coop.kiln.api;
+      import java.util.*;
+      public record PieceView(
+          String tag, long maker, List<String> glazes, List<MarkView> marks, SizeView size) {}
+      package coop.kiln.api;
+      public record MarkView(String label, int depth) {}
+      package coop.kiln.api;
+      public record SizeView(int height, int width) {}
+      """;
+
+  /** Steps of a builder go on from each other. */
+  private Project pieces() {
+    return new Project(folder)
+        .instead(
+            LAYERS + PIECES,
+            TYPES.replace(
+                "public void setMarks(List<Mark> marks) { this.marks = marks; }",
+                "public Builder setMarks(List<Mark> marks) { this.marks = marks; return this; }"));
+  }
+
+  private static String text(Generated generated, String mapper) {
+    return generated.files().stream()
+        .filter(file -> file.className().equals(mapper))
+        .findFirst()
+        .orElseThrow()
+        .text()
+        .replaceAll("\\s+", " ");
+  }
+
+  @Test
+  void anAggregateGoesToItsTableAndBack() throws Exception {
+    Project project = pieces();
+    assertThat(project.check()).isEmpty();
+    Generated generated = project.run(ShelfTwin::generate);
+    assertThat(generated.refusals()).isEmpty();
+    assertThat(project.warnings(generated)).isEmpty();
+    TrialOptions options = new TrialOptions(3, 40, Set.of(), OptionalInt.empty(), true);
+    assertThat(project.run(twin -> twin.trial(options)).routes())
+        .hasSizeGreaterThan(8)
+        .allSatisfy(
+            route -> assertThat(route.outcome()).as(route.toString()).isEqualTo(Outcome.HELD));
+  }
+
+  @Test
+  void aColleagueCouldHaveWrittenIt() {
+    Generated generated = pieces().run(ShelfTwin::generate);
+    assertThat(text(generated, "PieceStoreMapper"))
+        .contains("this.findMakerRow = Objects.requireNonNull(findMakerRow, \"findMakerRow\");")
+        .contains(
+            "row.maker = intake.required(\"maker\", piece.maker(), Reference.by(findMakerRow));")
+        .contains("Each.list(Reference.by(findGlazeRow))")
+        .contains(
+            "Children.byKey( row.getMarks(), child -> child.label, piece.marks(),"
+                + " Mark::label, markMapper::applyTo,"
+                + " mark -> { MarkRow child = markMapper.toMarkRow(mark);"
+                + " child.piece = row; return child; });")
+        .contains("row.sizeHeight = piece.size().map(Size::height).orElse(null);")
+        .contains("if (row.sizeHeight == null && row.sizeWidth == null) { return null; }")
+        .contains("() -> Piece.of(intake.required(\"tag\", row.tag)) .maker(")
+        .contains(".withGlazes(")
+        .contains(".finish()");
+    assertThat(text(generated, "PieceApiMapper"))
+        .contains("public PieceApiMapper(MarkApiMapper markMapper, SizeApiMapper sizeMapper)");
+  }
+
+  @Test
+  void everyPartOfAValueHasItsAccount() {
+    HopLedger save =
+        pieces()
+            .run(
+                twin ->
+                    twin.ledger().concepts().get(0).hops().stream()
+                        .filter(hop -> hop.hop().toString().equals("Piece->PieceRow"))
+                        .findFirst()
+                        .orElseThrow());
+    assertThat(save.into("sizeHeight")).map(Entry::account).contains(Account.SPLIT);
+    assertThat(save.into("maker")).map(Entry::account).contains(Account.CONVERTED);
+    Project wider =
+        pieces()
+            .with(
+                "record Size(int height, int width)",
+                "record Size(int height, int width, int depth)");
+    assertThat(wider.check())
+        .extracting(finding -> finding.rule().key(), finding -> finding.field().orElse(""))
+        .contains(
+            tuple("lost-field", "Piece.size.depth"), tuple("type-mismatch", "PieceView.size"));
+  }
+
+  @Test
+  void aMistakeInAChildIsNamedByItsPath() {
+    Project wrong =
+        pieces()
+            .with(
+                "{ model: label, is: identity }",
+                "{ model: label, is: identity, by: coop.kiln.store.Labels }")
+            .java(
+                """
+                package coop.kiln.store;
+                public final class Labels {
+                  private Labels() {}
+                  public static String cut(String label) {
+                    return label.length() > 3 ? label.substring(0, 3) : label;
+                  }
+                }
+                """);
+    List<Divergence> divergences =
+        wrong.trial().routes().stream()
+            .map(RouteResult::divergences)
+            .flatMap(List::stream)
+            .toList();
+    assertThat(divergences)
+        .isNotEmpty()
+        .anySatisfy(
+            divergence -> {
+              assertThat(divergence.kind()).isEqualTo(Divergence.Kind.TRUNCATED);
+              assertThat(divergence.field()).startsWith("Mark.label");
+            });
+    assertThat(divergences).anyMatch(divergence -> divergence.field().contains("marks["));
+  }
+
+  @Test
+  void mappersThatNeedEachOtherAreRefusedAndTheOthersWritten() {
+    Project circle =
+        new Project(folder)
+            .instead(
+                LAYERS
+                    + """
+                      Pot:
+                        model: Pot
+                        api: { PotView: out }
+                      Lid:
+                        model: Lid
+                        api: { LidView: out }
+                      Bowl:
+                        model: Bowl
+                        api: { BowlView: out }
+                    """,
+                """
+                package coop.kiln.model;
+                public record Pot(String name, Lid lid) {}
+                package coop.kiln.model;
+                public record Lid(String name, java.util.Optional<Pot> pot) {}
+                package coop.kiln.model;
+                public record Bowl(String name, java.util.List<Bowl> inner) {}
+                package coop.kiln.api;
+                public record PotView(String name, LidView lid) {}
+                package coop.kiln.api;
+                public record LidView(String name, PotView pot) {}
+                package coop.kiln.api;
+                public record BowlView(String name, java.util.List<BowlView> inner) {}
+                """);
+    Generated generated = circle.run(ShelfTwin::generate);
+    assertThat(generated.refusals())
+        .hasSize(2)
+        .allSatisfy(refusal -> assertThat(refusal.reason()).contains("which is not written"));
+    assertThat(text(generated, "BowlApiMapper"))
+        .contains("bowl.inner().stream().map(this::toBowlView).toList()");
+    assertThat(circle.trial().routes())
+        .filteredOn(route -> route.concept().equals("Bowl"))
+        .allSatisfy(route -> assertThat(route.outcome()).isEqualTo(Outcome.HELD));
+  }
+
+  @Test
+  void valuesFromElsewhereComeInThroughTheMapper() {
+    Project given =
+        new Project(folder)
+            .with("public record NewGlaze(\n    String code,", "public record NewGlaze(")
+            .row("{ model: code, given: { NewGlaze: { from: supplier } } }")
+            .row(
+                "{ model: note, given: { NewGlaze: { from: coop.kiln.model.Notes.usual } }, stays: { NewGlaze: ours } }")
+            .java(
+                """
+                package coop.kiln.model;
+                import java.util.Optional;
+                public final class Notes {
+                  private Notes() {}
+                  public static Optional<String> usual() { return Optional.of("new"); }
+                }
+                """);
+    assertThat(given.check()).extracting(Finding::message).isEmpty();
+    Generated generated = given.run(ShelfTwin::generate);
+    assertThat(text(generated, "GlazeApiMapper"))
+        .contains("public GlazeApiMapper(Supplier<GlazeCode> codeSupplier)")
+        .contains("new Glaze( codeSupplier.get(), name,")
+        .contains("Notes.usual()");
+    assertThat(given.trial().held()).isTrue();
+  }
+
+  @Test
+  void twoLayersAreEnough() {
+    Project two =
+        new Project(folder)
+            .with("  model: { role: domain, package: coop.kiln.model }\n", "")
+            .with("    model: Glaze\n", "")
+            .with("- { model: name, store: label }", "- { store: label, api: name }")
+            .with("String code;", "public String code;")
+            .with("String label;", "public String label;")
+            .with("  boolean foodSafe;", "  public boolean foodSafe;")
+            .with("String finish;", "public String finish;")
+            .with("String note;", "public String note;")
+            .with("protected GlazeRow() {}", "public GlazeRow() {}");
+    assertThat(two.check()).isEmpty();
+    assertThat(two.run(ShelfTwin::generate).files()).hasSize(1);
+    assertThat(two.trial().routes())
+        .extracting(RouteResult::route)
+        .containsExactly(
+            List.of("GlazeRow", "GlazeView"),
+            List.of("NewGlaze", "GlazeRow"),
+            List.of("NewGlaze", "GlazeRow"));
+    assertThat(two.trial().held()).isTrue();
+  }
+
+  @Test
+  void whatAPathNamesMustBeThere() {
+    Project misspelt = pieces().with("store: maker.number", "store: maker.nummer");
+    assertThat(misspelt.check())
+        .singleElement()
+        .satisfies(
+            finding -> {
+              assertThat(finding.message()).isEqualTo("PieceRow has no field maker.nummer");
+              assertThat(finding.remedies().get(0).advice())
+                  .isEqualTo("did you mean 'maker.number'?");
+            });
+    assertThatThrownBy(() -> misspelt.run(ShelfTwin::ledger)).isInstanceOf(InputException.class);
+  }
+}
