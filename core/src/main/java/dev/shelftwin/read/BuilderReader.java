@@ -79,9 +79,7 @@ final class BuilderReader {
     Map<String, String> steps = new LinkedHashMap<>();
     List<Parameter> values = new ArrayList<>();
     for (ExecutableElement method : methods) {
-      boolean goesOn =
-          method.getReturnType().getKind() == TypeKind.VOID
-              || isSame(method.getReturnType(), builder.asType());
+      boolean goesOn = isSame(method.getReturnType(), builder.asType());
       String value = value(method.getSimpleName().toString());
       if (method.getParameters().size() == 1 && goesOn && !steps.containsKey(value)) {
         steps.put(value, method.getSimpleName().toString());
