@@ -59,7 +59,7 @@ final class DemoCommand implements Callable<Integer> {
   }
 
   private boolean show(Path folder) {
-    title("The kiln cooperative: two concepts in three layers, as they should be");
+    title("The kiln cooperative: its concepts in three layers, as they should be");
     boolean clean = clean(folder);
     title("The same with " + Flaw.ALL.size() + " mistakes planted");
     Flaw.ALL.forEach(flaw -> line("  · " + flaw.title()));

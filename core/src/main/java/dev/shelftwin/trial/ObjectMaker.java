@@ -168,7 +168,7 @@ final class ObjectMaker {
     }
     boolean missing = part.mayMiss() && !inward.get().required() && !type.isPrimitive();
     Candidate inside = distinct(inward.get().type().present(), limits, missing, random, taken);
-    return outward(inside, inward.get().back());
+    return inward.get().direct() ? inside : outward(inside, inward.get().back().orElseThrow());
   }
 
   private boolean leadsBack(Field field) {
@@ -369,9 +369,9 @@ final class ObjectMaker {
           ? Optional.empty()
           : Optional.of(each(value, hub -> nested.get().like(hub, random, taken)));
     }
-    Optional<Inward> back = inward(name);
+    Optional<Conversion> back = inward(name).flatMap(Inward::back);
     return back.isPresent()
-        ? Optional.of(Candidate.of(parts.oracle().convert(value, back.get().back())))
+        ? Optional.of(Candidate.of(parts.oracle().convert(value, back.get())))
         : Optional.empty();
   }
 
@@ -492,13 +492,13 @@ final class ObjectMaker {
     TypeRef type = hop.slot(target).orElse(target.type());
     boolean required = !hop.hop().to().mayBeMissing(target);
     TypeRef source = entry.sources().get(0).type();
+    Optional<Conversion> back =
+        backByLedger(hop, entry, target).or(() -> parts.catalogue().between(type, source));
     boolean takesAll = !entry.conversion().orElseThrow().mayRefuse(mapper -> true);
-    if (takesAll && Leaves.knows(source.present().boxed().qualifiedName())) {
-      return Optional.of(new Inward(source, Conversion.NONE, required)); // whatever it is
-    }
-    return backByLedger(hop, entry, target)
-        .or(() -> parts.catalogue().between(type, source))
-        .map(way -> new Inward(type, way, required));
+    boolean direct = takesAll && Leaves.knows(source.present().boxed().qualifiedName());
+    return direct || back.isPresent()
+        ? Optional.of(new Inward(direct ? source : type, direct, back, required))
+        : Optional.empty();
   }
 
   private Optional<Conversion> backByLedger(HopLedger hop, Entry entry, Field target) {
@@ -627,6 +627,14 @@ final class ObjectMaker {
     Candidate draw() throws SampleRefused;
   }
 
-  /** The domain's type of an outer field, the way back from it, and whether it must be there. */
-  private record Inward(TypeRef type, Conversion back, boolean required) {}
+  /**
+   * How an outer field is drawn.
+   *
+   * @param type that is drawn: the domain's, or its own where the domain takes all of them
+   * @param direct whether it is its own
+   * @param back from the domain's type to its own
+   * @param required whether the domain must have a value
+   */
+  private record Inward(
+      TypeRef type, boolean direct, Optional<Conversion> back, boolean required) {}
 }
