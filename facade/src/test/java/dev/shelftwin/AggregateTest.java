@@ -16,6 +16,7 @@ import dev.shelftwin.trial.RouteResult;
 import dev.shelftwin.trial.TrialOptions;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Set;
 import org.junit.jupiter.api.Test;
@@ -361,6 +362,44 @@ class AggregateTest {
             List.of("NewGlaze", "GlazeRow"),
             List.of("NewGlaze", "GlazeRow"));
     assertThat(two.trial().held()).isTrue();
+  }
+
+  @Test
+  void aPartThatTheMapperMustNotReadIsNotRead() {
+    Project hidden =
+        new Project(folder)
+            .with(
+                "package coop.kiln.model;\npublic enum Finish",
+                "package coop.kiln.model;\n"
+                    + "public final class Cone {\n"
+                    + "  private final int number;\n"
+                    + "  public Cone(int number) { this.number = number; }\n"
+                    + "  int number() { return number; }\n"
+                    + "}\n"
+                    + "package coop.kiln.model;\npublic enum Finish")
+            .with("Optional<String> note) {}", "Optional<String> note,\n    Cone cone) {}")
+            .with("String note;", "String note;\n  int coneNumber;")
+            .row(
+                "{ model: cone.number, store: coneNumber, stays: { GlazeView: no, NewGlaze: no } }");
+    assertThat(hidden.check())
+        .filteredOn(finding -> finding.hop().equals(Optional.of("Glaze->GlazeRow")))
+        .extracting(Finding::message)
+        .anyMatch(message -> message.startsWith("nothing in Glaze fills GlazeRow.coneNumber"));
+  }
+
+  @Test
+  void aWayBackMayBeSaidInThePlan() {
+    Project said =
+        pieces()
+            .with(
+                "@ManyToOne(optional = false) PieceRow piece;",
+                "@ManyToOne(optional = false) Object piece;")
+            .with(
+                "- { model: label, is: identity }",
+                "- { model: label, is: identity }\n      - { store: piece, is: parent }");
+    assertThat(said.check()).isEmpty();
+    assertThat(text(said.run(ShelfTwin::generate), "PieceStoreMapper"))
+        .contains("child.piece = row;");
   }
 
   @Test

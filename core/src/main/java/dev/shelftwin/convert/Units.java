@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Function;
 
 /** Times as numbers of a unit that somebody named, since a number alone does not tell its unit. */
 public final class Units {
@@ -23,27 +24,22 @@ public final class Units {
       TypeRef from, TypeRef to, ChronoUnit unit, Catalogue catalogue) {
     TypeRef source = from.present();
     TypeRef target = to.present();
-    Optional<Step> counted = counted(source, unit);
-    if (counted.isPresent()) {
-      return catalogue.then(counted.get(), target);
-    }
-    return made(target, unit).flatMap(step -> catalogue.before(source, step));
+    Optional<Counting> counted = counting(source, unit);
+    return counted.isPresent()
+        ? catalogue.then(counted.get().count(source, unit), target)
+        : counting(target, unit)
+            .flatMap(counting -> catalogue.before(source, counting.make(target, unit)));
   }
 
-  private static Optional<Step> counted(TypeRef time, ChronoUnit unit) {
-    String name = plural(unit);
-    Set<Loss> losses = unit == ChronoUnit.NANOS ? Set.of() : Set.of(Loss.TIME_RESOLUTION);
+  private static Optional<Counting> counting(TypeRef time, ChronoUnit unit) {
     if (time.equals(DURATION)) {
+      String name = unit.name().charAt(0) + unit.name().substring(1).toLowerCase(Locale.ROOT);
       return Optional.of(
-          step(
-              time,
-              LONG,
-              new Form.Written(
-                  "$1L.to" + name + "()",
-                  List.of(),
-                  value -> ((Duration) value).dividedBy(unit.getDuration())),
-              losses,
-              unit));
+          new Counting(
+              "to" + name,
+              value -> ((Duration) value).dividedBy(unit.getDuration()),
+              "of" + name,
+              number -> unit.getDuration().multipliedBy(number)));
     }
     if (!time.equals(INSTANT)) {
       return Optional.empty();
@@ -51,79 +47,42 @@ public final class Units {
     return switch (unit) {
       case MILLIS ->
           Optional.of(
-              step(
-                  time,
-                  LONG,
-                  new Form.Written(
-                      "$1L.toEpochMilli()", List.of(), value -> ((Instant) value).toEpochMilli()),
-                  losses,
-                  unit));
+              new Counting(
+                  "toEpochMilli",
+                  value -> ((Instant) value).toEpochMilli(),
+                  "ofEpochMilli",
+                  Instant::ofEpochMilli));
       case SECONDS ->
           Optional.of(
-              step(
-                  time,
-                  LONG,
-                  new Form.Written(
-                      "$1L.getEpochSecond()",
-                      List.of(),
-                      value -> ((Instant) value).getEpochSecond()),
-                  losses,
-                  unit));
+              new Counting(
+                  "getEpochSecond",
+                  value -> ((Instant) value).getEpochSecond(),
+                  "ofEpochSecond",
+                  Instant::ofEpochSecond));
       default -> Optional.empty();
     };
   }
 
-  private static Optional<Step> made(TypeRef time, ChronoUnit unit) {
-    if (time.equals(DURATION)) {
-      return Optional.of(
-          step(
-              LONG,
-              time,
-              new Form.Written(
-                  "$2T.of" + plural(unit) + "($1L)",
-                  List.of(time),
-                  value -> unit.getDuration().multipliedBy((Long) value)),
-              Set.of(),
-              unit));
-    }
-    if (!time.equals(INSTANT)) {
-      return Optional.empty();
-    }
-    return switch (unit) {
-      case MILLIS ->
-          Optional.of(
-              step(
-                  LONG,
-                  time,
-                  new Form.Written(
-                      "$2T.ofEpochMilli($1L)",
-                      List.of(time),
-                      value -> Instant.ofEpochMilli((Long) value)),
-                  Set.of(),
-                  unit));
-      case SECONDS ->
-          Optional.of(
-              step(
-                  LONG,
-                  time,
-                  new Form.Written(
-                      "$2T.ofEpochSecond($1L)",
-                      List.of(time),
-                      value -> Instant.ofEpochSecond((Long) value)),
-                  Set.of(),
-                  unit));
-      default -> Optional.empty();
-    };
-  }
+  /** How a type of java.time counts a unit, and how it is made from a count. */
+  private record Counting(
+      String counter, Function<Object, Object> counted, String maker, Function<Long, Object> made) {
 
-  private static Step step(TypeRef from, TypeRef to, Form form, Set<Loss> losses, ChronoUnit unit) {
-    String name = "in " + unit.name().toLowerCase(Locale.ROOT);
-    boolean mayRefuse = from.equals(LONG) || unit == ChronoUnit.NANOS;
-    return new Step(name, from, to, form, losses, mayRefuse);
-  }
+    Step count(TypeRef time, ChronoUnit unit) {
+      Form form = new Form.Written("$1L." + counter + "()", List.of(), counted);
+      boolean fine = unit == ChronoUnit.NANOS;
+      Set<Loss> losses = fine ? Set.of() : Set.of(Loss.TIME_RESOLUTION);
+      return new Step(name(unit), time, LONG, form, losses, fine);
+    }
 
-  private static String plural(ChronoUnit unit) {
-    String name = unit.name();
-    return name.charAt(0) + name.substring(1).toLowerCase(Locale.ROOT);
+    Step make(TypeRef time, ChronoUnit unit) {
+      Form form =
+          new Form.Written(
+              "$2T." + maker + "($1L)", List.of(time), number -> made.apply((Long) number));
+      return new Step(name(unit), LONG, time, form, Set.of(), true);
+    }
+
+    private static String name(ChronoUnit unit) {
+      return "in " + unit.name().toLowerCase(Locale.ROOT);
+    }
   }
 }

@@ -10,6 +10,8 @@ import dev.shelftwin.ledger.MapperNames;
 import dev.shelftwin.ledger.Station;
 import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.FieldRole;
+import dev.shelftwin.shape.TypeRef;
+import java.util.Comparator;
 import java.util.HashSet;
 import java.util.Optional;
 import java.util.Set;
@@ -52,16 +54,13 @@ final class NestedMappers {
   Optional<Field> wayBack(Form.Mapped mapped, Station parent) {
     HopLedger hop = hop(mapped);
     Station child = hop.hop().to();
+    TypeRef type = parent.shape().type();
     return child
         .shape()
         .storedFields()
-        .filter(
-            field ->
-                concept(mapped).roles(child, field).contains(FieldRole.PARENT)
-                    || field.type().qualifiedName().equals(parent.shape().type().qualifiedName()))
-        .filter(field -> field.writer().isPresent() && hop.into(field.name()).isPresent())
-        .filter(field -> !hop.into(field.name()).orElseThrow().isCarried())
-        .findFirst();
+        .filter(field -> concept(mapped).roles(child, field).contains(FieldRole.PARENT))
+        .filter(field -> field.writer().isPresent())
+        .min(Comparator.comparing(field -> !field.type().equals(type)));
   }
 
   /** Whether a conversion refuses some values. */

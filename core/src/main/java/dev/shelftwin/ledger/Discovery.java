@@ -146,7 +146,7 @@ final class Discovery {
   private static Optional<Set<String>> names(Shape shape) {
     Set<String> names = shape.storedFields().map(Field::name).collect(Collectors.toSet());
     boolean concrete = shape.kind() == Shape.Kind.RECORD || shape.kind() == Shape.Kind.CLASS;
-    return concrete && names.size() > 1 && !Paths.isEntity(shape)
+    return concrete && names.size() > 1 && !shape.isEntity()
         ? Optional.of(names)
         : Optional.empty();
   }

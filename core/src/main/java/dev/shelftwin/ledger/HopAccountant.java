@@ -88,8 +88,7 @@ final class HopAccountant {
   }
 
   private Entry uncarried(Field target, Optional<TypeRef> slot, Optional<Row> row) {
-    boolean wayBack =
-        hop.to().role() == Role.PERSISTENCE && discovery.isWayBack(hop.to().shape().type(), target);
+    boolean wayBack = isWayBack(hop.to(), target, row);
     if (wayBack || (slot.isEmpty() && belongsToTheStore(target, row))) {
       source(target).ifPresent(source -> consumed.add(source.name()));
       row.filter(said -> said.stays().isEmpty()).ifPresent(usage::mark);
@@ -106,6 +105,13 @@ final class HopAccountant {
     return stays.isPresent() && !isParameter(target)
         ? Entry.target(target, Account.STAYS, stays.get().value(), row)
         : Entry.target(target, Account.UNFILLED, "", row);
+  }
+
+  /** A field of a row that leads back to the row it is a part of. */
+  private boolean isWayBack(Station station, Field field, Optional<Row> row) {
+    return station.role() == Role.PERSISTENCE
+        && (row.flatMap(Row::role).filter(FieldRole.PARENT::equals).isPresent()
+            || discovery.isWayBack(station.shape().type(), field));
   }
 
   /** A row that another row only points at is found by its key, never made. */
@@ -193,8 +199,9 @@ final class HopAccountant {
   }
 
   private Entry given(Field target, Optional<TypeRef> slot, Given given, Row row) {
-    boolean handedOver = given.source() != Given.Source.FACTORY;
-    if (handedOver && given.source() != Given.Source.VALUE && slot.isEmpty()) {
+    boolean needsSlot =
+        given.source() != Given.Source.FACTORY && given.source() != Given.Source.VALUE;
+    if (needsSlot && slot.isEmpty()) {
       return Entry.target(target, Account.UNFILLED, "", Optional.of(row));
     }
     Optional<Conversion> conversion =
@@ -287,8 +294,7 @@ final class HopAccountant {
       row.ifPresent(usage::mark);
       return Optional.of(Entry.source(source, Account.DERIVED, derived.get().value(), row));
     }
-    if (hop.from().role() == Role.PERSISTENCE
-        && discovery.isWayBack(hop.from().shape().type(), source)) {
+    if (isWayBack(hop.from(), source, row)) {
       return Optional.of(Entry.source(source, Account.STAYS, "set with its parent", row));
     }
     return source.stored() && isSeen(source, hop.from())
@@ -379,9 +385,10 @@ final class HopAccountant {
 
   /** What is read through others is reached where each of them is. */
   private boolean isWithinReach(Access reader, String owner) {
-    return reader.through().isPresent()
-        ? isWithinReach(reader.through().get(), owner)
-        : reader.visibility().reaches(hop.outer().packageName(), owner);
+    Optional<Access> outer = reader.through();
+    String own = outer.map(access -> Paths.held(access.type()).packageName()).orElse(owner);
+    return reader.visibility().reaches(hop.outer().packageName(), own)
+        && outer.filter(access -> !isWithinReach(access, owner)).isEmpty();
   }
 
   /**

@@ -99,10 +99,6 @@ final class Paths {
 
   /** Whether a JPA provider keeps what a field holds in a table of its own. */
   boolean isEntity(TypeRef type) {
-    return shapes.find(held(type)).filter(Paths::isEntity).isPresent();
-  }
-
-  static boolean isEntity(Shape shape) {
-    return shape.annotations().stream().anyMatch(name -> name.endsWith(".persistence.Entity"));
+    return shapes.find(held(type)).filter(Shape::isEntity).isPresent();
   }
 }

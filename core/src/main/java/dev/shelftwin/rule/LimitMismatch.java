@@ -33,7 +33,7 @@ final class LimitMismatch implements Rule {
 
   private Optional<Hit> presence(ConceptLedger ledger, Hits.OnHop at) {
     Station outer = at.hop().hop().outer();
-    if (outer.role() != Role.PERSISTENCE || !Stage.isPersistent(outer.shape())) {
+    if (outer.role() != Role.PERSISTENCE || !outer.shape().isEntity()) {
       return Optional.empty();
     }
     Field source = at.entry().sources().get(0);

@@ -3,7 +3,6 @@ package dev.shelftwin.rule;
 import dev.shelftwin.ledger.Ledger;
 import dev.shelftwin.plan.Layer;
 import dev.shelftwin.shape.Role;
-import dev.shelftwin.shape.Shape;
 import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
@@ -25,11 +24,6 @@ record Stage(Set<String> storePackages) {
             .filter(layer -> layer.role() == Role.PERSISTENCE)
             .map(Layer::packageName);
     return new Stage(Stream.concat(STANDARDS.stream(), layers).collect(Collectors.toSet()));
-  }
-
-  /** Whether a JPA provider keeps objects of a type, so that its fields have columns. */
-  static boolean isPersistent(Shape shape) {
-    return shape.annotations().stream().anyMatch(name -> name.endsWith(".persistence.Entity"));
   }
 
   /** Whether a package is one of the persistence standards'. */

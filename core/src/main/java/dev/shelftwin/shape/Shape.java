@@ -58,6 +58,11 @@ public record Shape(
     return fields.stream().filter(Field::stored);
   }
 
+  /** Whether a JPA provider keeps its objects in a table (Jakarta Persistence 3.2, §2.1). */
+  public boolean isEntity() {
+    return annotations.stream().anyMatch(name -> name.endsWith(".persistence.Entity"));
+  }
+
   /** Everything that makes one: constructors, then static methods that return this type. */
   public List<Callable> makers() {
     return Stream.concat(constructors.stream(), statics.stream().filter(this::makesOne)).toList();

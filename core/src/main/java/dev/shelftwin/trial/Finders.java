@@ -21,16 +21,12 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
 import java.util.SplittableRandom;
 import java.util.function.Supplier;
 import org.jspecify.annotations.Nullable;
 
 /** Stands in for the users' repositories: has a row for every key that is asked for. */
 final class Finders {
-
-  private static final Set<FieldRole> OF_THE_STORE =
-      Set.of(FieldRole.KEY, FieldRole.VERSION, FieldRole.AUDIT);
 
   private final Ledger ledger;
   private final Shapes shapes;
@@ -134,7 +130,7 @@ final class Finders {
       }
       for (Field field : shape.storedFields().toList()) {
         boolean needed = field.presence() == Presence.REQUIRED;
-        boolean ours = field.roles().stream().noneMatch(OF_THE_STORE::contains);
+        boolean ours = !FieldRole.anyOfTheStore(field.roles());
         if (needed && ours && field.writer().isPresent()) {
           reflection.set(
               row,

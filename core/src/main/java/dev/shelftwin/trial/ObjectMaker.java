@@ -17,7 +17,6 @@ import dev.shelftwin.shape.Role;
 import dev.shelftwin.shape.TypeRef;
 import java.lang.reflect.InvocationTargetException;
 import java.util.ArrayList;
-import java.util.Collection;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -28,7 +27,6 @@ import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.random.RandomGenerator;
-import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
 /** Makes sample objects of one shape of a concept, and of what they hold. */
@@ -46,6 +44,7 @@ final class ObjectMaker {
   private final Station station;
   private final TrialParts parts;
   private final ValueSampler values;
+  private final Holders holders;
   private final Reflection reflection;
   private final Map<String, Limits> limits = new HashMap<>();
   private final Map<String, Optional<Inward>> inward = new HashMap<>();
@@ -60,6 +59,7 @@ final class ObjectMaker {
     this.parts = parts;
     this.values = parts.sampler();
     this.reflection = parts.reflection();
+    this.holders = new Holders(values, reflection);
   }
 
   /** Values of everything that one object needs. */
@@ -72,7 +72,7 @@ final class ObjectMaker {
     Callable maker = maker();
     List<@Nullable Object> arguments = new ArrayList<>();
     for (Parameter parameter : maker.parameters()) {
-      arguments.add(made(values.get(parameter.name()), parameter.type()));
+      arguments.add(holders.made(values.get(parameter.name()), parameter.type()));
     }
     try {
       @Nullable Object made = reflection.make(maker, arguments);
@@ -83,7 +83,7 @@ final class ObjectMaker {
         reflection.set(
             made,
             field.name(),
-            made(values.get(field.name()), field.writer().orElseThrow().type()));
+            holders.made(values.get(field.name()), field.writer().orElseThrow().type()));
       }
       return made;
     } catch (InvocationTargetException thrown) {
@@ -203,8 +203,9 @@ final class ObjectMaker {
   private Candidate references(
       Form.Found form, Part part, Limits limits, RandomGenerator random, Set<String> taken)
       throws SampleRefused {
-    return held(
-        part,
+    return holders.held(
+        part.type(),
+        part.mayMiss(),
         random,
         () -> {
           Candidate key = distinct(form.key(), limits, false, random, taken);
@@ -228,7 +229,7 @@ final class ObjectMaker {
           ? Candidate.of(List.of())
           : Candidate.of(null);
     }
-    return held(part, random, () -> nested.candidate(random, taken));
+    return holders.held(part.type(), part.mayMiss(), random, () -> nested.candidate(random, taken));
   }
 
   /** A sample object that its own type accepts; one of an outer shape is one that may come in. */
@@ -250,26 +251,28 @@ final class ObjectMaker {
 
   private Sketch like(@Nullable Object inside, RandomGenerator random, Set<String> taken)
       throws SampleRefused {
-    Object hub = inside instanceof Sketch sketch ? sketch.make() : Objects.requireNonNull(inside);
-    return new Sketch.OfObject(this, sketchLike(hub, random, taken));
+    return new Sketch.OfObject(this, sketch(random, taken, object(inside)));
+  }
+
+  private static Object object(@Nullable Object value) throws SampleRefused {
+    return value instanceof Sketch sketch ? sketch.make() : Objects.requireNonNull(value);
   }
 
   private Candidate hubObject(RandomGenerator random, Set<String> taken) throws SampleRefused {
     if (values.hasOwnMethod(station.shape().type())) {
       return values.sample(station.shape().type(), Limits.NONE, false, random);
     }
-    for (int attempt = 1; attempt < ATTEMPTS; attempt++) {
+    for (int attempt = 1; ; attempt++) {
       try {
         Map<String, Candidate> sketch = sketch(random, taken);
         new Sketch.OfObject(this, sketch).make();
         return candidate(sketch);
       } catch (SampleRefused refused) {
-        // Another one may be accepted; the last refusal is told.
+        if (attempt == ATTEMPTS) {
+          throw refused;
+        }
       }
     }
-    Map<String, Candidate> sketch = sketch(random, taken);
-    new Sketch.OfObject(this, sketch).make();
-    return candidate(sketch);
   }
 
   private Candidate candidate(Map<String, Candidate> sketch) {
@@ -295,8 +298,7 @@ final class ObjectMaker {
           : sketch(random, taken);
     }
     Object hub = parts.makers().of(concept, concept.hub()).hubObject(random, taken).value();
-    return sketchLike(
-        hub instanceof Sketch sketch ? sketch.make() : Objects.requireNonNull(hub), random, taken);
+    return sketch(random, taken, object(hub));
   }
 
   /** The parts of an object that the users' own method made, as far as it shows them. */
@@ -314,11 +316,6 @@ final class ObjectMaker {
               : draw(part, random, taken));
     }
     return sketch;
-  }
-
-  private Map<String, Candidate> sketchLike(Object hub, RandomGenerator random, Set<String> taken)
-      throws SampleRefused {
-    return sketch(random, taken, hub);
   }
 
   /** What an outer field holds where the hub holds what it does; empty where that is not known. */
@@ -360,116 +357,20 @@ final class ObjectMaker {
     Optional<Form.Found> reference = reference(name);
     if (reference.isPresent()) {
       return Optional.of(
-          each(value, key -> new Sketch.OfReference(parts.finders(), reference.get(), key)));
+          Holders.each(
+              value, key -> new Sketch.OfReference(parts.finders(), reference.get(), key)));
     }
     Optional<ObjectMaker> nested =
         station.shape().field(name).flatMap(field -> nested(field.type()));
     if (nested.isPresent()) {
       return nested.get().concept.hub().equals(nested.get().station)
           ? Optional.empty()
-          : Optional.of(each(value, hub -> nested.get().like(hub, random, taken)));
+          : Optional.of(Holders.each(value, hub -> nested.get().like(hub, random, taken)));
     }
     Optional<Conversion> back = inward(name).flatMap(Inward::back);
     return back.isPresent()
         ? Optional.of(Candidate.of(parts.oracle().convert(value, back.get())))
         : Optional.empty();
-  }
-
-  private static Candidate each(Object value, Drawn becomes) throws SampleRefused {
-    if (value instanceof Map<?, ?> map) {
-      Map<@Nullable Object, @Nullable Object> each = new LinkedHashMap<>();
-      for (Map.Entry<?, ?> entry : map.entrySet()) {
-        each.put(entry.getKey(), becomes.apply(entry.getValue()));
-      }
-      return Candidate.of(each);
-    }
-    if (!(value instanceof Collection) && !value.getClass().isArray()) {
-      return Candidate.of(becomes.apply(value));
-    }
-    Collection<?> all = Values.elements(value);
-    List<@Nullable Object> elements = new ArrayList<>();
-    for (Object element : all) {
-      elements.add(becomes.apply(element));
-    }
-    List<Candidate> smaller = new ArrayList<>();
-    for (int index = 0; index < elements.size(); index++) {
-      List<@Nullable Object> fewer = new ArrayList<>(elements);
-      fewer.remove(index);
-      smaller.add(Candidate.of(fewer));
-    }
-    return new Candidate(elements, smaller);
-  }
-
-  /** One, or several in the container that holds them, or none. */
-  private Candidate held(Part part, RandomGenerator random, Drawing drawing) throws SampleRefused {
-    TypeRef type = part.type();
-    boolean missing = (part.mayMiss() || type.isOptional()) && random.nextInt(4) == 0;
-    if (missing) {
-      return Candidate.of(null);
-    }
-    Optional<Container> container = Container.of(type.present());
-    if (container.isEmpty()) {
-      return drawing.draw();
-    }
-    List<Candidate> elements = new ArrayList<>();
-    for (int count = random.nextInt(4); count > 0; count--) {
-      elements.add(drawing.draw());
-    }
-    if (container.get() == Container.MAP) {
-      return byKey(type.present().arguments().get(0), elements, random);
-    }
-    List<Candidate> smaller = new ArrayList<>();
-    for (int index = 0; index < elements.size(); index++) {
-      List<Candidate> fewer = new ArrayList<>(elements);
-      fewer.remove(index);
-      smaller.add(Candidate.of(valuesOf(fewer)));
-    }
-    for (int index = 0; index < elements.size(); index++) {
-      for (Candidate simpler : elements.get(index).smaller()) {
-        List<Candidate> changed = new ArrayList<>(elements);
-        changed.set(index, simpler);
-        smaller.add(Candidate.of(valuesOf(changed)));
-      }
-    }
-    return new Candidate(valuesOf(elements), smaller);
-  }
-
-  private Candidate byKey(TypeRef key, List<Candidate> elements, RandomGenerator random)
-      throws SampleRefused {
-    Map<@Nullable Object, @Nullable Object> map = new LinkedHashMap<>();
-    for (Candidate element : elements) {
-      map.put(values.sample(key, Limits.NONE, false, random).value(), element.value());
-    }
-    return new Candidate(map, List.of(Candidate.of(Map.of())));
-  }
-
-  private static List<@Nullable Object> valuesOf(List<Candidate> candidates) {
-    List<@Nullable Object> values = new ArrayList<>();
-    candidates.forEach(candidate -> values.add(candidate.value()));
-    return values;
-  }
-
-  /** What a value stands for, in the type that takes it. */
-  private @Nullable Object made(@Nullable Object value, TypeRef type) throws SampleRefused {
-    if (value instanceof Sketch sketch) {
-      return reflection.fitted(sketch.make(), type);
-    }
-    if (value instanceof Collection<?> all) {
-      List<@Nullable Object> made = new ArrayList<>();
-      for (Object element : all) {
-        made.add(element instanceof Sketch sketch ? sketch.make() : element);
-      }
-      return reflection.fitted(made, type);
-    }
-    if (value instanceof Map<?, ?> all) {
-      Map<@Nullable Object, @Nullable Object> made = new LinkedHashMap<>();
-      for (Map.Entry<?, ?> entry : all.entrySet()) {
-        Object held = entry.getValue();
-        made.put(entry.getKey(), held instanceof Sketch sketch ? sketch.make() : held);
-      }
-      return made;
-    }
-    return reflection.fitted(value, type);
   }
 
   /** Where the domain is choosy, the value is made there and carried outward by the ledger. */
@@ -541,52 +442,8 @@ final class ObjectMaker {
 
   /** The tightest limit anywhere on the field's journey. */
   Limits limits(Field field) {
-    return limits.computeIfAbsent(station.path(field), path -> findLimits(field));
-  }
-
-  private Limits findLimits(Field field) {
-    Limits tightest = limitsBeside(field, station);
-    for (HopLedger hop : concept.hops()) {
-      for (Entry entry : hop.entries()) {
-        boolean inward =
-            hop.hop().from().equals(station)
-                && hop.hop().inward()
-                && entry.sources().contains(field);
-        if (inward && entry.target().isPresent()) {
-          tightest = tightest.and(limitsBeside(entry.target().get(), hop.hop().to()));
-        }
-      }
-    }
-    return tightest;
-  }
-
-  /** The limits of a field and of those one hop away. */
-  private Limits limitsBeside(Field field, Station station) {
-    Limits tightest = field.limits();
-    for (HopLedger hop : concept.hops()) {
-      for (Entry entry : hop.entries()) {
-        boolean touches =
-            (hop.hop().from().equals(station) && entry.sources().contains(field))
-                || (hop.hop().to().equals(station) && entry.target().equals(Optional.of(field)));
-        if (touches) {
-          tightest = tightest.and(limitsOf(entry));
-        }
-      }
-    }
-    return tightest;
-  }
-
-  private static Limits limitsOf(Entry entry) {
-    Limits limits = entry.target().map(Field::limits).orElse(Limits.NONE);
-    for (Field source : entry.sources()) {
-      limits = limits.and(source.limits());
-    }
-    for (Form form : entry.conversion().map(Conversion::forms).orElse(Stream.empty()).toList()) {
-      if (form instanceof Form.Found found) {
-        limits = limits.and(found.limits());
-      }
-    }
-    return limits;
+    return limits.computeIfAbsent(
+        station.path(field), path -> new JourneyLimits(concept, station).of(field));
   }
 
   /** What makes the object: in the domain what loads it, elsewhere whatever takes the most. */
@@ -615,16 +472,6 @@ final class ObjectMaker {
         .filter(field -> field.writer().isPresent() && !taken.contains(field.name()))
         .filter(field -> station.role() != Role.DOMAIN)
         .toList();
-  }
-
-  /** Makes of one value another. */
-  private interface Drawn {
-    Object apply(Object value) throws SampleRefused;
-  }
-
-  /** Something that makes one more candidate. */
-  private interface Drawing {
-    Candidate draw() throws SampleRefused;
   }
 
   /**
