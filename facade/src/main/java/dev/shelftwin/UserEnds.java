@@ -45,7 +45,11 @@ final class UserEnds implements Ends, AutoCloseable {
   @Override
   public Optional<End> at(Station station) {
     return switch (station.role()) {
-      case TRANSFER -> Optional.of(wire);
+      case TRANSFER -> {
+        Shape shape = station.shape();
+        yield Optional.of(
+            shape.isAbstract() ? wire.ofKinds(load(shape.type().binaryName())) : wire);
+      }
       case PERSISTENCE ->
           station.shape().annotations().contains(ENTITY) ? Optional.of(table) : Optional.empty();
       case DOMAIN -> Optional.empty();

@@ -73,6 +73,34 @@ class CarryTest {
             "{ model: x, by: cone }",
             "Constants.by(Degree.class, Degree::cone, value)"),
         of(
+            "short | Degree | String",
+            DEGREE,
+            "{ model: x, codes: { store: { LOW: 1, HIGH: 2 }, api: { LOW: low, HIGH: high } } }",
+            "return switch (code) { case 1 -> Degree.LOW; case 2 -> Degree.HIGH;"
+                + " default -> throw new Refusal(Fault.UNKNOWN_CONSTANT, code + \" is none of 1, 2\");"),
+        of(
+            "Long | Degree | Finish",
+            DEGREE,
+            "{ model: x, codes: { store: { LOW: 1, HIGH: 2, otherwise: LOW },"
+                + " api: { LOW: MATT, HIGH: GLOSSY } } }",
+            "default -> Degree.LOW;"),
+        of(
+            "List<String> | List<Degree> | String[]",
+            DEGREE,
+            "{ model: x, codes: { LOW: low, HIGH: high } }",
+            "glaze.x().stream().map(GlazeStoreMapper::degreeCode)"),
+        of(
+            "Integer | Integer | Integer",
+            "",
+            "{ model: x, absent: { NewGlaze: 3 }, " + ENOUGH,
+            "Optional.ofNullable(request.x()).orElse(3)"),
+        of(
+            "String | Degree | String",
+            DEGREE,
+            "{ model: x, absent: { NewGlaze: LOW }, " + ENOUGH,
+            "intake.orElse(\"x\", request.x(), value -> Constants.named(Degree.class, value),"
+                + " Degree.LOW)"),
+        of(
             "long | Duration | int",
             "",
             "{ model: x, unit: minutes, " + ENOUGH,
@@ -128,7 +156,12 @@ class CarryTest {
             .with("public record GlazeView(", "public record GlazeView(" + kinds[2] + " x,")
             .with("public record NewGlaze(", "public record NewGlaze(" + kinds[2] + " x,")
             .java(java)
-            .importing("java.math.*", "java.sql.Timestamp", "java.time.*", "java.util.*");
+            .importing(
+                "coop.kiln.model.*",
+                "java.math.*",
+                "java.sql.Timestamp",
+                "java.time.*",
+                "java.util.*");
     if (!row.isEmpty()) {
       project.row(row);
     }

@@ -292,7 +292,8 @@ final class Project {
       files.setLocationFromPaths(StandardLocation.CLASS_OUTPUT, List.of(classes));
       files.setLocationFromPaths(StandardLocation.SOURCE_PATH, List.of(folder.resolve("src")));
       files.setLocationFromPaths(
-          StandardLocation.CLASS_PATH, List.of(persistenceApi(), CodeFinder.runtime()));
+          StandardLocation.CLASS_PATH,
+          Stream.concat(code().classPath().stream(), Stream.of(CodeFinder.runtime())).toList());
       List<Path> sources = mappers.filter(Files::isRegularFile).toList();
       List<String> options = List.of("-Xlint:all", "-proc:none", "-implicit:none");
       compiler

@@ -1,7 +1,10 @@
 package dev.shelftwin.convert;
 
+import dev.shelftwin.shape.TypeRef;
 import java.util.EnumSet;
 import java.util.List;
+import java.util.Objects;
+import java.util.Optional;
 import java.util.Set;
 import java.util.function.Predicate;
 import java.util.stream.Collectors;
@@ -11,14 +14,40 @@ import java.util.stream.Stream;
  * The way from one type to another.
  *
  * @param steps in order; none where the value arrives as it is, boxed or in an optional or not
+ * @param absent what stands for a value that is missing; empty where that is carried as missing
  */
-public record Conversion(List<Step> steps) {
+public record Conversion(List<Step> steps, Optional<Substitute> absent) {
 
   /** The value arrives as it is. */
   public static final Conversion NONE = new Conversion(List.of());
 
   public Conversion {
     steps = List.copyOf(steps);
+    Objects.requireNonNull(absent, "absent");
+  }
+
+  public Conversion(List<Step> steps) {
+    this(steps, Optional.empty());
+  }
+
+  /** The same where something stands for a missing value. */
+  public Conversion orElse(Substitute substitute) {
+    return new Conversion(steps, Optional.of(substitute));
+  }
+
+  /**
+   * What stands for a value that is missing.
+   *
+   * @param literal text, whole number, number or truth value
+   * @param way from the literal to the type
+   * @param type in which it is handed over
+   */
+  public record Substitute(Object literal, Conversion way, TypeRef type) {
+    public Substitute {
+      Objects.requireNonNull(literal, "literal");
+      Objects.requireNonNull(way, "way");
+      Objects.requireNonNull(type, "type");
+    }
   }
 
   public boolean isNone() {
@@ -45,6 +74,9 @@ public record Conversion(List<Step> steps) {
   public Set<Loss> losses() {
     Set<Loss> losses = EnumSet.noneOf(Loss.class);
     steps.forEach(step -> losses.addAll(step.losses()));
+    if (absent.isPresent()) {
+      losses.add(Loss.ABSENCE);
+    }
     return losses;
   }
 

@@ -5,8 +5,12 @@ import dev.shelftwin.shape.Callable;
 import dev.shelftwin.shape.Container;
 import dev.shelftwin.shape.Limits;
 import dev.shelftwin.shape.TypeRef;
+import java.util.Collections;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Objects;
+import java.util.Optional;
 import java.util.function.Function;
 
 /** How one step of a conversion is written in Java, and so how it is carried out. */
@@ -29,6 +33,34 @@ public sealed interface Form {
 
   /** The constant of an enumeration by something else that it tells. */
   record Coded(TypeRef type, Access code) implements Form {}
+
+  /**
+   * Between the constants of an enumeration and what stands for each.
+   *
+   * @param constants the enumeration
+   * @param codes the type of what stands for them; not an optional
+   * @param table by constant, what stands for it: text, whole number, or another enumeration's
+   *     constant by name
+   * @param missing constants without a code
+   * @param otherwise the constant that any other code becomes; empty where it is refused
+   * @param outward from the constants, and not to them
+   */
+  record Table(
+      TypeRef constants,
+      TypeRef codes,
+      Map<String, Object> table,
+      List<String> missing,
+      Optional<String> otherwise,
+      boolean outward)
+      implements Form {
+    public Table {
+      Objects.requireNonNull(constants, "constants");
+      Objects.requireNonNull(codes, "codes");
+      table = Collections.unmodifiableMap(new LinkedHashMap<>(table));
+      missing = List.copyOf(missing);
+      Objects.requireNonNull(otherwise, "otherwise");
+    }
+  }
 
   /**
    * An expression over the JDK's own types.

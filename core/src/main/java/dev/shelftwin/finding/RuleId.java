@@ -12,6 +12,8 @@ public enum RuleId {
   UNFILLED_FIELD(Severity.ERROR, "a field that nothing fills"),
   TYPE_MISMATCH(Severity.ERROR, "two types that no conversion leads between"),
   LOSSY_CONVERSION(Severity.ERROR, "a conversion that may lose something"),
+  ENUM_GAP(Severity.ERROR, "a constant that one layer has and another has not"),
+  FAMILY_GAP(Severity.ERROR, "a kind of an abstract type that one layer has and another has not"),
   LIMIT_MISMATCH(Severity.WARNING, "limits that differ between two layers"),
   LEAKED_KEY(Severity.ERROR, "a key of the store that is seen outside the store"),
   LEAKED_VERSION(Severity.ERROR, "a version of the store that is seen outside the store"),

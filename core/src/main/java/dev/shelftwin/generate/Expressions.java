@@ -112,6 +112,9 @@ final class Expressions {
           coded.code().name(),
           value);
     }
+    if (form instanceof Form.Table table) {
+      return mappers.tables().call(table, value);
+    }
     if (form instanceof Form.Written written) {
       return written(value, written);
     }
@@ -145,6 +148,9 @@ final class Expressions {
     }
     if (form instanceof Form.Static call) {
       return Optional.of(CodeBlock.of("$T::$L", JavaNames.raw(call.owner()), call.method()));
+    }
+    if (form instanceof Form.Table table) {
+      return Optional.of(mappers.tables().reference(table));
     }
     if (form instanceof Form.Written written) {
       return reference(step, written);

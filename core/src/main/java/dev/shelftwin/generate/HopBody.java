@@ -84,7 +84,7 @@ final class HopBody {
     this.target = target;
     this.intake = intake;
     this.each = names.newName("value");
-    this.usesIntake = hop.inward() && !ledger.canUpdate();
+    this.usesIntake = hop.inward() && (!ledger.canUpdate() || hop.changes());
   }
 
   /** The intake, where the method needs one; to be asked for after everything else was written. */
@@ -270,7 +270,63 @@ final class HopBody {
 
   private CodeBlock argument(Parameter parameter) {
     Entry entry = ledger.into(parameter.name()).orElseThrow();
-    return value(entry, field(entry));
+    return ledger.keeps(entry) ? kept(entry) : value(entry, field(entry));
+  }
+
+  /** What a changed object held before, as what is made in its place takes it. */
+  private CodeBlock kept(Entry entry) {
+    Field field = field(entry);
+    return before()
+        .plain(
+            field, Conversion.NONE, ledger.slot(field).orElseThrow(), hop.to().mayBeMissing(field));
+  }
+
+  /** Reads from the object that is changed. */
+  private HopBody before() {
+    return new HopBody(concept, mappers, ledger, names.clone(), target, target, intake);
+  }
+
+  /** Writing one value that a request may mention. */
+  CodeBlock change(Entry entry, String changed) {
+    Field into = field(entry);
+    Optional<Access> writer = ledger.writer(into);
+    if (entry.given().isPresent() || writer.filter(access -> child(entry).isEmpty()).isPresent()) {
+      CodeBlock value = value(entry, into);
+      return CodeBlock.builder()
+          .addStatement("$L", Expressions.write(changed, writer.orElseThrow(), value))
+          .build();
+    }
+    Field from = entry.source().orElseThrow();
+    return CodeBlock.builder()
+        .beginControlFlow("if ($L != null)", read(from))
+        .add(write(entry))
+        .endControlFlow()
+        .build();
+  }
+
+  /** A value that a request may mention, else what was there before. */
+  private CodeBlock changed(Entry entry, Conversion way, TypeRef slot, boolean needed) {
+    usesIntake = true;
+    Field from = entry.source().orElseThrow();
+    boolean mayClear = from.type().isOptional();
+    String how = mayClear ? (needed ? "replaced" : "replacedOrCleared") : "changed";
+    CodeBlock mentioned =
+        from.type().isPrimitiveOptional()
+            ? CodeBlock.of("$T.boxed($L)", Maybe.class, read(from))
+            : read(from);
+    CodeBlock before = before().nullable(field(entry));
+    CodeBlock call =
+        way.isNone()
+            ? CodeBlock.of("$L.$L($S,$W$L,$W$L)", intake, how, from.name(), before, mentioned)
+            : CodeBlock.of(
+                "$L.$L($S,$W$L,$W$L,$W$L)",
+                intake,
+                how,
+                from.name(),
+                before,
+                mentioned,
+                expressions.function(way, each, Containers.GUARDED));
+    return wrapped(taken(from.name(), slot, call), slot);
   }
 
   private CodeBlock value(Entry entry, Field into) {
@@ -282,6 +338,12 @@ final class HopBody {
     Conversion way = entry.conversion().orElseThrow();
     if (entry.account() == Account.JOINED) {
       return joined(entry, slot, needed);
+    }
+    if (hop.changes()) {
+      return changed(entry, detached(way, slot), slot, needed && !slot.isOptional());
+    }
+    if (way.absent().isPresent()) {
+      return orElse(entry.source().orElseThrow(), way, way.absent().get(), slot);
     }
     return value(entry.source().orElseThrow(), way, slot, needed);
   }
@@ -344,6 +406,32 @@ final class HopBody {
                 nullable(from),
                 expressions.function(way, each, Containers.GUARDED));
     return wrapped(taken(from.name(), slot, call), slot);
+  }
+
+  /** A value, or what stands for it where it is missing. */
+  private CodeBlock orElse(
+      Field from, Conversion way, Conversion.Substitute substitute, TypeRef slot) {
+    CodeBlock literal = expressions.literal(substitute.literal(), substitute.way(), slot);
+    if (!mappers.mayRefuse(way)) {
+      CodeBlock converted =
+          way.isNone()
+              ? optional(from)
+              : CodeBlock.of(
+                  "$L$Z.map($L)",
+                  optional(from),
+                  expressions.function(way, each, Containers.STREAMED));
+      return CodeBlock.of("$L$Z.orElse($L)", converted, literal);
+    }
+    usesIntake = true;
+    CodeBlock call =
+        CodeBlock.of(
+            "$L.orElse($S,$W$L,$W$L,$W$L)",
+            intake,
+            from.name(),
+            nullable(from),
+            expressions.function(way, each, Containers.GUARDED),
+            literal);
+    return taken(from.name(), slot, call);
   }
 
   private CodeBlock local(String name, TypeRef slot, CodeBlock value) {

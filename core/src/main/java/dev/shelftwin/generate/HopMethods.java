@@ -44,6 +44,9 @@ final class HopMethods {
   }
 
   List<MethodSpec> write() {
+    if (hop.changes()) {
+      return changing();
+    }
     List<MethodSpec> methods = new ArrayList<>();
     HopBody body = body();
     methods.add(one(body));
@@ -85,6 +88,44 @@ final class HopMethods {
     return method.addStatement("return $L", target).build();
   }
 
+  /** A row is changed itself; of a domain object another one is made. */
+  private List<MethodSpec> changing() {
+    HopBody body = body();
+    boolean inPlace = ledger.canUpdate();
+    MethodSpec.Builder method =
+        MethodSpec.methodBuilder(MapperNames.UPDATE)
+            .addModifiers(Modifier.PUBLIC)
+            .addJavadoc(
+                inPlace
+                    ? "Writes what a request mentions over a row; the rest of the row stays."
+                    : "The same with what a request mentions; the rest stays as it is.")
+            .addParameter(JavaNames.of(hop.to().shape().type()), target)
+            .addParameter(JavaNames.of(hop.from().shape().type()), source)
+            .addParameters(parameters())
+            .addCode(nullChecks(List.of(target, source)));
+    CodeBlock made = inPlace ? CodeBlock.of("") : body.make();
+    String result = inPlace ? target : names.newName("changed");
+    List<CodeBlock> statements =
+        ledger.writes().stream().map(entry -> body.change(entry, result)).toList();
+    method.addCode(body.opening()).addCode(body.locals());
+    if (inPlace) {
+      method.addCode(body.settling());
+      statements.forEach(method::addCode);
+    } else {
+      method.returns(JavaNames.of(hop.to().shape().type()));
+      if (statements.isEmpty()) {
+        method.addStatement("return $L", made);
+      } else {
+        method.addStatement("$T $L = $L", JavaNames.of(hop.to().shape().type()), result, made);
+        statements.forEach(method::addCode);
+        method.addStatement("return $L", result);
+      }
+    }
+    List<MethodSpec> methods = new ArrayList<>(List.of(method.build()));
+    methods.addAll(body.helpers());
+    return methods;
+  }
+
   private MethodSpec update() {
     HopBody body = body();
     List<CodeBlock> statements = ledger.writes().stream().map(body::write).toList();
@@ -106,6 +147,11 @@ final class HopMethods {
   }
 
   private MethodSpec list() {
+    return list(hop, source);
+  }
+
+  /** The method that carries a list. */
+  static MethodSpec list(Hop hop, String source) {
     String one = MapperNames.method(hop.to());
     String many = source + "s";
     ClassName list = ClassName.get(List.class);
@@ -167,10 +213,15 @@ final class HopMethods {
     return entry.target().orElseThrow();
   }
 
-  private static String variable(Station station) {
+  static String variable(Station station) {
     return switch (station.role()) {
       case PERSISTENCE -> "row";
-      case TRANSFER -> station.use().direction().goesIn() ? "request" : "view";
+      case TRANSFER ->
+          switch (station.use().direction()) {
+            case CHANGE -> "change";
+            case OUT -> "view";
+            case IN, BOTH -> "request";
+          };
       case DOMAIN -> MapperNames.variable(station.shape().type().simpleName());
     };
   }

@@ -22,7 +22,7 @@ final class LeftAlone {
   LeftAlone(List<HopLedger> hops) {
     for (HopLedger ledger : hops) {
       for (Entry entry : ledger.entries()) {
-        if (entry.account() == Account.STAYS) {
+        if (entry.account() == Account.STAYS && !ledger.hop().changes()) {
           fieldsByReason
               .computeIfAbsent(reason(ledger.hop(), entry), reason -> new LinkedHashSet<>())
               .add("{@code " + path(ledger.hop(), entry) + "}");

@@ -7,7 +7,6 @@ import com.palantir.javapoet.MethodSpec;
 import com.palantir.javapoet.ParameterizedTypeName;
 import com.palantir.javapoet.TypeName;
 import com.palantir.javapoet.TypeSpec;
-import dev.shelftwin.convert.Conversion;
 import dev.shelftwin.convert.Form;
 import dev.shelftwin.ledger.Account;
 import dev.shelftwin.ledger.ConceptLedger;
@@ -102,13 +101,11 @@ public final class MapperGenerator {
   }
 
   private Optional<String> reasonNotTo(HopLedger hop) {
-    if (hop.maker().isEmpty()) {
+    if (hop.maker().isEmpty() && hop.family().isEmpty()) {
       return Optional.of("nothing makes " + hop.hop().to().shape());
     }
     Optional<String> asking =
-        hop.entries().stream()
-            .flatMap(entry -> entry.conversion().stream())
-            .flatMap(Conversion::forms)
+        hop.forms()
             .filter(Form.Mapped.class::isInstance)
             .map(Form.Mapped.class::cast)
             .filter(this::asksItsCaller)
@@ -145,7 +142,9 @@ public final class MapperGenerator {
     boolean unfilledPart =
         entry.account() == Account.UNFILLED
             && target.filter(field -> field.name().contains(".")).isPresent();
+    boolean joinedChange = hop.hop().changes() && entry.account() == Account.JOINED;
     return wrongLiteral
+        || joinedChange
         || unfilledPart
         || entry.isMismatch()
         || (entry.account() == Account.UNFILLED
@@ -170,12 +169,18 @@ public final class MapperGenerator {
     if (!mapper.dependencies().isEmpty()) {
       type.addMethod(constructor(mapper.dependencies()));
     }
-    NestedMappers nested = new NestedMappers(ledger, concept);
+    CodeTables tables =
+        new CodeTables(
+            ClassName.get(mapper.layer().packageName(), mapper.simpleName()), mapper.hops());
+    NestedMappers nested = new NestedMappers(ledger, concept, tables);
     for (HopLedger hop : mapper.hops()) {
-      for (MethodSpec method : new HopMethods(concept, nested, hop).write()) {
-        type.addMethod(method);
-      }
+      List<MethodSpec> methods =
+          hop.family().isPresent()
+              ? new FamilyMethods(nested, hop).write()
+              : new HopMethods(concept, nested, hop).write();
+      methods.forEach(type::addMethod);
     }
+    tables.methods().forEach(type::addMethod);
     JavaFile file =
         JavaFile.builder(mapper.layer().packageName(), type.build())
             .addFileComment(

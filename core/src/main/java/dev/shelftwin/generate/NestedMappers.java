@@ -21,10 +21,17 @@ final class NestedMappers {
 
   private final Ledger ledger;
   private final ConceptLedger own;
+  private final CodeTables tables;
 
-  NestedMappers(Ledger ledger, ConceptLedger own) {
+  NestedMappers(Ledger ledger, ConceptLedger own, CodeTables tables) {
     this.ledger = ledger;
     this.own = own;
+    this.tables = tables;
+  }
+
+  /** What stands for the constants of enumerations in this mapper. */
+  CodeTables tables() {
+    return tables;
   }
 
   /** What the code calls the mapper; a concept within itself is carried by the same mapper. */
@@ -73,6 +80,7 @@ final class NestedMappers {
         mapped ->
             open.add(mapped)
                 && (hop(mapped).hop().inward()
+                    || hop(mapped).family().isPresent()
                     || hop(mapped).entries().stream()
                         .flatMap(entry -> entry.conversion().stream())
                         .anyMatch(inner -> mayRefuse(inner, open))));

@@ -61,12 +61,19 @@ public final class Accountant {
     names.check(concept, stations, paths);
     Pairing pairing = new Pairing(concept, stations, paths);
     Usage usage = new Usage();
+    Families families = new Families(shapes, discovery.concepts());
     List<HopLedger> hops = new ArrayList<>();
     for (Hop hop : hops(pairing)) {
       Nesting nesting = discovery.nesting(concept, hop.from().layer(), hop.to().layer());
       Conversions conversions = new Conversions(shapes, new Catalogue(shapes, nesting), usage);
       HopLedger ledger =
-          new HopAccountant(pairing, hop, conversions, paths, discovery, usage).account();
+          families
+              .of(hop)
+              .map(family -> new HopLedger(hop, Optional.empty(), Optional.of(family), List.of()))
+              .orElseGet(
+                  () ->
+                      new HopAccountant(pairing, hop, conversions, paths, discovery, usage)
+                          .account());
       linkChildren(ledger, discovery);
       hops.add(ledger);
     }
@@ -132,6 +139,10 @@ public final class Accountant {
         }
         row.stays().only().forEach((key, text) -> add(idle, text, "'stays' of " + key, text.at()));
         row.by().only().forEach((key, text) -> add(idle, text, "'by' of " + key, text.at()));
+        row.codes().only().forEach((key, said) -> add(idle, said, "'codes' of " + key, said.at()));
+        row.absent()
+            .only()
+            .forEach((key, said) -> add(idle, said, "'absent' of " + key, said.at()));
         row.given().only().forEach((key, said) -> add(idle, said, "'given' of " + key, said.at()));
       }
       concept

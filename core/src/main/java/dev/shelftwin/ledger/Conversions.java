@@ -7,6 +7,8 @@ import dev.shelftwin.convert.Form;
 import dev.shelftwin.convert.Loss;
 import dev.shelftwin.convert.Step;
 import dev.shelftwin.convert.Units;
+import dev.shelftwin.plan.Codes;
+import dev.shelftwin.plan.Literal;
 import dev.shelftwin.plan.Text;
 import dev.shelftwin.shape.Access;
 import dev.shelftwin.shape.Callable;
@@ -18,8 +20,10 @@ import dev.shelftwin.shape.Shapes;
 import dev.shelftwin.shape.TypeRef;
 import dev.shelftwin.shape.Visibility;
 import java.time.temporal.ChronoUnit;
+import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.EnumSet;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
@@ -47,17 +51,73 @@ final class Conversions {
   /**
    * The conversion from a source to where it is handed to the target; empty where none leads there.
    */
-  Optional<Conversion> between(
-      TypeRef from, TypeRef to, Optional<Text> by, Optional<ChronoUnit> unit, boolean inward) {
-    if (unit.isPresent()) {
-      return oneOrEach(from, to, (one, other) -> Units.between(one, other, unit.get(), catalogue));
+  Optional<Conversion> between(TypeRef from, TypeRef to, Wish wish, boolean inward) {
+    if (wish.unit().isPresent()) {
+      ChronoUnit unit = wish.unit().get();
+      return oneOrEach(from, to, (one, other) -> Units.between(one, other, unit, catalogue));
     }
+    if (wish.codes().isPresent()) {
+      Codes codes = wish.codes().get();
+      usage.mark(codes);
+      return oneOrEach(from, to, (one, other) -> table(one.present(), other.present(), codes));
+    }
+    Optional<Text> by = wish.by();
     if (by.isEmpty()) {
       return catalogue.between(from, to);
     }
     usage.mark(by.get());
     return own(from, to, by.get(), inward)
         .or(() -> Elements.between(from, to, (one, other) -> own(one, other, by.get(), inward)));
+  }
+
+  /**
+   * What a row says about how its field is converted.
+   *
+   * @param by the user's own conversion
+   * @param unit what a number counts
+   * @param codes what stands for the constants of an enumeration
+   */
+  record Wish(Optional<Text> by, Optional<ChronoUnit> unit, Optional<Codes> codes) {}
+
+  /** Between the constants of an enumeration and the codes that the plan gives them. */
+  private Optional<Conversion> table(TypeRef from, TypeRef to, Codes codes) {
+    boolean outward = isEnum(from) && codes.byConstant().keySet().equals(known(from, codes));
+    TypeRef constants = outward ? from : to;
+    TypeRef other = outward ? to : from;
+    Set<String> named = known(constants, codes);
+    boolean fits =
+        isEnum(constants)
+            && named.size() == codes.byConstant().size()
+            && codes.byConstant().values().stream().allMatch(code -> isCode(code, other));
+    if (!fits) {
+      return Optional.empty();
+    }
+    List<String> missing = new ArrayList<>(shapes.find(constants).orElseThrow().constants());
+    missing.removeAll(named);
+    Form form =
+        new Form.Table(
+            constants,
+            other,
+            codes.byConstant(),
+            missing,
+            codes.otherwise().map(Text::value).filter(named::contains),
+            outward);
+    boolean mayRefuse = outward ? !missing.isEmpty() : codes.otherwise().isEmpty();
+    return Optional.of(
+        new Conversion(List.of(new Step("by its code", from, to, form, Set.of(), mayRefuse))));
+  }
+
+  /** The constants of a type that have a code. */
+  private Set<String> known(TypeRef type, Codes codes) {
+    Set<String> known = new HashSet<>(codes.byConstant().keySet());
+    known.retainAll(shapes.find(type).map(Shape::constants).orElse(List.of()));
+    return known;
+  }
+
+  private boolean isCode(Object code, TypeRef type) {
+    boolean kind = code instanceof Long || code instanceof String;
+    boolean plain = type.isPrimitive() || type.packageName().equals("java.lang") || isEnum(type);
+    return kind && plain && literal(code, type).isPresent();
   }
 
   private Optional<Conversion> own(TypeRef from, TypeRef to, Text by, boolean inward) {
@@ -177,6 +237,13 @@ final class Conversions {
     return literal instanceof String text
         ? catalogue.between(source, target).filter(way -> isRead(text, way))
         : catalogue.between(source, target).filter(Conversion::isNone);
+  }
+
+  /** The same where a literal stands for a missing value; empty where it does not fit. */
+  Optional<Conversion> orElse(Conversion way, Literal literal, TypeRef to) {
+    usage.mark(literal);
+    return literal(literal.value(), to)
+        .map(fit -> way.orElse(new Conversion.Substitute(literal.value(), fit, to)));
   }
 
   /** Whether the JDK's readers take a text; what the users' own types take is not known here. */

@@ -1,6 +1,5 @@
 package dev.shelftwin.ledger;
 
-import dev.shelftwin.convert.Conversion;
 import dev.shelftwin.convert.Form;
 import dev.shelftwin.plan.Given;
 import dev.shelftwin.plan.Layer;
@@ -48,11 +47,10 @@ public sealed interface Dependency {
     Map<String, Dependency> found = new LinkedHashMap<>();
     for (HopLedger hop : concept.hops()) {
       if (hop.hop().outer().layer().equals(layer)) {
+        hop.forms()
+            .flatMap(form -> of(ledger, concept, layer, form).stream())
+            .forEach(dependency -> found.putIfAbsent(dependency.name(), dependency));
         for (Entry entry : hop.entries()) {
-          entry.conversion().stream()
-              .flatMap(Conversion::forms)
-              .flatMap(form -> of(ledger, concept, layer, form).stream())
-              .forEach(dependency -> found.putIfAbsent(dependency.name(), dependency));
           supplier(hop, entry)
               .ifPresent(dependency -> found.putIfAbsent(dependency.name(), dependency));
         }

@@ -97,12 +97,17 @@ final class Discovery {
                     || (is(hub, from) && is(outer, to) && goesOut(outer)));
   }
 
+  /** Whether a shape is mapped in either direction, whatever the plan says. */
+  static boolean isAlwaysOpen(ShapeUse use) {
+    return use.layer().role() == Role.PERSISTENCE;
+  }
+
   private static boolean comesIn(ShapeUse use) {
-    return use.layer().role() == Role.PERSISTENCE || use.direction().goesIn();
+    return isAlwaysOpen(use) || (use.direction().goesIn() && use.direction() != Direction.CHANGE);
   }
 
   private static boolean goesOut(ShapeUse use) {
-    return use.layer().role() == Role.PERSISTENCE || use.direction().goesOut();
+    return isAlwaysOpen(use) || use.direction().goesOut();
   }
 
   private static boolean is(ShapeUse use, TypeRef type) {

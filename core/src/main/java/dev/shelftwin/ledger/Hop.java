@@ -1,5 +1,6 @@
 package dev.shelftwin.ledger;
 
+import dev.shelftwin.plan.Direction;
 import java.util.Objects;
 
 /**
@@ -12,6 +13,16 @@ public record Hop(Station from, Station to, boolean inward) {
   public Hop {
     Objects.requireNonNull(from, "from");
     Objects.requireNonNull(to, "to");
+  }
+
+  /** Whether what it carries changes an object that is there, and makes none. */
+  public boolean changes() {
+    return from.use().direction() == Direction.CHANGE;
+  }
+
+  /** Whether a shape is one of its ends. */
+  public boolean leadsTo(Station station) {
+    return from.equals(station) || to.equals(station);
   }
 
   /** The end that is not the concept's hub. */

@@ -3,6 +3,7 @@ package dev.shelftwin.ledger;
 import dev.shelftwin.convert.Conversion;
 import dev.shelftwin.ledger.Accountant.Usage;
 import dev.shelftwin.plan.Given;
+import dev.shelftwin.plan.Literal;
 import dev.shelftwin.plan.Omission;
 import dev.shelftwin.plan.Row;
 import dev.shelftwin.plan.Scoped;
@@ -18,7 +19,6 @@ import dev.shelftwin.shape.Presence;
 import dev.shelftwin.shape.Role;
 import dev.shelftwin.shape.Shape;
 import dev.shelftwin.shape.TypeRef;
-import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.EnumSet;
@@ -88,6 +88,9 @@ final class HopAccountant {
   }
 
   private Entry uncarried(Field target, Optional<TypeRef> slot, Optional<Row> row) {
+    if (hop.changes() && slot.isPresent() && keeps(target)) {
+      return Entry.target(target, Account.STAYS, "as it is", row);
+    }
     boolean wayBack = isWayBack(hop.to(), target, row);
     if (wayBack || (slot.isEmpty() && belongsToTheStore(target, row))) {
       source(target).ifPresent(source -> consumed.add(source.name()));
@@ -105,6 +108,12 @@ final class HopAccountant {
     return stays.isPresent() && !isParameter(target)
         ? Entry.target(target, Account.STAYS, stays.get().value(), row)
         : Entry.target(target, Account.UNFILLED, "", row);
+  }
+
+  /** Whether what a changed object held before can be read. */
+  private boolean keeps(Field target) {
+    String owner = hop.to().shape().type().packageName();
+    return target.reader().filter(reader -> isWithinReach(reader, owner)).isPresent();
   }
 
   /** A field of a row that leads back to the row it is a part of. */
@@ -153,8 +162,7 @@ final class HopAccountant {
       Optional<Conversion> way =
           source.flatMap(
               field ->
-                  conversions.between(
-                      field.type(), parameter.type(), by(said), unit(said), hop.inward()));
+                  conversions.between(field.type(), parameter.type(), wish(said), hop.inward()));
       if (way.isEmpty()) {
         Field part =
             pairing.field(hop.to(), path).orElseGet(() -> mereParameter(parameter, taker.get()));
@@ -177,16 +185,16 @@ final class HopAccountant {
         : unfilled;
   }
 
-  private Optional<ChronoUnit> unit(Optional<Row> row) {
-    Optional<ChronoUnit> unit = row.flatMap(Row::unit);
-    unit.ifPresent(word -> row.ifPresent(usage::mark));
-    return unit;
+  private Conversions.Wish wish(Optional<Row> row) {
+    return new Conversions.Wish(
+        used(row.flatMap(said -> said(said.by(), said)), row),
+        used(row.flatMap(Row::unit), row),
+        used(row.flatMap(said -> said(said.codes(), said)), row));
   }
 
-  private Optional<Text> by(Optional<Row> row) {
-    Optional<Text> by = row.flatMap(said -> said(said.by(), said));
-    by.ifPresent(word -> row.ifPresent(usage::mark));
-    return by;
+  private <T> Optional<T> used(Optional<T> word, Optional<Row> row) {
+    word.ifPresent(said -> row.ifPresent(usage::mark));
+    return word;
   }
 
   /** What the store writes itself, and nobody else may. */
@@ -217,20 +225,31 @@ final class HopAccountant {
     }
     consumed.add(source.get().name());
     row.filter(said -> hasOtherName(source.get(), target)).ifPresent(usage::mark);
-    Optional<Text> by = by(row);
+    Conversions.Wish wish = wish(row);
     if (isReferred(path.orElseThrow())) {
       return Optional.of(fromRow(path.get(), target, slot, row));
     }
     boolean part = !Paths.isWhole(source.get().name()) && hasSeveralParts(path.get());
     return Optional.of(
         conversions
-            .between(source.get().type(), slot, by, unit(row), hop.inward())
+            .between(source.get().type(), slot, wish, hop.inward())
+            .flatMap(way -> orElse(way, source.get(), target, slot, row))
             .map(
                 conversion ->
                     part
                         ? Entry.split(source.get(), target, conversion, row)
                         : Entry.carried(source.get(), target, conversion, row))
             .orElseGet(() -> Entry.mismatch(source.get(), target, row)));
+  }
+
+  /** What a row says for a missing value holds where one may be missing and is needed. */
+  private Optional<Conversion> orElse(
+      Conversion way, Field source, Field target, TypeRef slot, Optional<Row> row) {
+    Optional<Literal> absent =
+        row.flatMap(said -> said(said.absent(), said))
+            .filter(word -> hop.from().mayBeMissing(source) && !hop.to().mayBeMissing(target));
+    row.filter(said -> absent.isPresent()).ifPresent(usage::mark);
+    return absent.isEmpty() ? Optional.of(way) : conversions.orElse(way, absent.get(), slot);
   }
 
   private boolean hasSeveralParts(String path) {
@@ -399,7 +418,8 @@ final class HopAccountant {
     if (ofHub != hop.inward()) {
       return Optional.empty();
     }
-    Optional<Given> given = said(row.given(), row);
+    Optional<Given> given =
+        said(row.given(), row).filter(word -> !hop.changes() || isOnly(row.given()));
     given.ifPresent(usage::mark);
     return given;
   }
@@ -417,10 +437,14 @@ final class HopAccountant {
   /** What a row says for this hop's outer shape; said once for all, it holds for those it names. */
   private <T> Optional<T> said(Scoped<T> scoped, Row row) {
     Optional<T> said = scoped.at(hop.outer().use());
-    boolean only =
-        scoped.only().containsKey(hop.outer().use().simpleName())
-            || scoped.only().containsKey(hop.outer().layer().name());
-    return only || row.concerns(hop.outer().use(), pairing.concept()) ? said : Optional.empty();
+    return isOnly(scoped) || row.concerns(hop.outer().use(), pairing.concept())
+        ? said
+        : Optional.empty();
+  }
+
+  private boolean isOnly(Scoped<?> scoped) {
+    return scoped.only().containsKey(hop.outer().use().simpleName())
+        || scoped.only().containsKey(hop.outer().layer().name());
   }
 
   private boolean isParameter(Field field) {
@@ -469,7 +493,10 @@ final class HopAccountant {
 
   private boolean isFilled(String parameter) {
     Optional<Row> row = pairing.rowOf(parameter, hop.to());
-    return row.flatMap(this::given).isPresent()
+    boolean kept =
+        hop.changes() && hop.to().shape().field(parameter).filter(this::keeps).isPresent();
+    return kept
+        || row.flatMap(this::given).isPresent()
         || !pairing.parts(parameter, hop.to(), hop.outer()).isEmpty()
         || hop.to().shape().field(parameter).flatMap(this::source).isPresent();
   }

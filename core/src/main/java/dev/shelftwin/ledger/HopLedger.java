@@ -1,5 +1,7 @@
 package dev.shelftwin.ledger;
 
+import dev.shelftwin.convert.Conversion;
+import dev.shelftwin.convert.Form;
 import dev.shelftwin.shape.Access;
 import dev.shelftwin.shape.Callable;
 import dev.shelftwin.shape.Container;
@@ -17,14 +19,33 @@ import java.util.stream.Stream;
  *
  * @param hop which one
  * @param maker what makes the target; empty where nothing that the mapper may use does
+ * @param family the kinds of an abstract type; its fields are accounted for by them
  * @param entries targets in the order of their fields, then what goes no further
  */
-public record HopLedger(Hop hop, Optional<Callable> maker, List<Entry> entries) {
+public record HopLedger(
+    Hop hop, Optional<Callable> maker, Optional<Family> family, List<Entry> entries) {
 
   public HopLedger {
     Objects.requireNonNull(hop, "hop");
     Objects.requireNonNull(maker, "maker");
+    Objects.requireNonNull(family, "family");
     entries = List.copyOf(entries);
+  }
+
+  HopLedger(Hop hop, Optional<Callable> maker, List<Entry> entries) {
+    this(hop, maker, Optional.empty(), entries);
+  }
+
+  /** The mappers of all kinds; none where the type is not abstract. */
+  public List<Form.Mapped> kinds() {
+    return family.map(Family::kinds).orElse(List.of());
+  }
+
+  /** Every form of conversion that the hop needs. */
+  public Stream<Form> forms() {
+    Stream<Form> ofFields =
+        entries.stream().flatMap(entry -> entry.conversion().stream()).flatMap(Conversion::forms);
+    return Stream.concat(kinds().stream(), ofFields);
   }
 
   /** The entry whose target has that name. */
@@ -83,6 +104,13 @@ public record HopLedger(Hop hop, Optional<Callable> maker, List<Entry> entries) 
     return parameter(field).isPresent()
         ? Optional.empty()
         : field.writer().filter(this::withinReach);
+  }
+
+  /** The fields that a changed object hands on to the one that is made in its place. */
+  public boolean keeps(Entry entry) {
+    return hop.changes()
+        && entry.account() == Account.STAYS
+        && entry.target().flatMap(this::parameter).isPresent();
   }
 
   /** The type in which a field is handed to the target: its parameter's or its writer's. */

@@ -116,6 +116,7 @@ final class Names {
 
   private void checkRow(Concept concept, Row row, List<Station> stations, Paths paths) {
     row.names().forEach((key, field) -> checkField(concept, key, field, stations, paths));
+    checkCodes(concept, row, stations, paths);
     Stream.concat(row.by().everywhere().stream(), row.by().only().values().stream())
         .filter(by -> by.value().contains(".")) // else it belongs to an enumeration
         .filter(by -> shapes.find(by.value()).isEmpty()) // a whole class is right here
@@ -123,6 +124,30 @@ final class Names {
     Stream.concat(row.given().everywhere().stream(), row.given().only().values().stream())
         .flatMap(given -> given.method().stream())
         .forEach(method -> checkMethod(concept.name(), method));
+  }
+
+  /** The constants that a row gives codes must be those of an enumeration that it names. */
+  private void checkCodes(Concept concept, Row row, List<Station> stations, Paths paths) {
+    List<String> constants =
+        stations.stream()
+            .flatMap(
+                station ->
+                    row.nameIn(station.use(), concept).stream()
+                        .flatMap(name -> paths.find(station.shape(), name).stream()))
+            .flatMap(field -> shapes.find(Paths.held(field.type())).stream())
+            .flatMap(shape -> shape.constants().stream())
+            .toList();
+    Stream.concat(row.codes().everywhere().stream(), row.codes().only().values().stream())
+        .flatMap(
+            codes -> {
+              Stream<Text> named =
+                  codes.byConstant().keySet().stream().map(name -> new Text(name, codes.at()));
+              return Stream.concat(named, codes.otherwise().stream());
+            })
+        .filter(constant -> !constants.contains(constant.value()))
+        .forEach(
+            constant ->
+                unknown(concept.name(), constant, "the row's fields have no constant", constants));
   }
 
   private void checkField(

@@ -48,7 +48,8 @@ public record Station(ShapeUse use, Shape shape, String label) {
 
   /** A field of this shape as findings name it. */
   public String path(Field field) {
-    return shape.type().simpleName() + "." + field.name();
+    String owner = shape.type().simpleName();
+    return field.name().isEmpty() ? owner : owner + "." + field.name();
   }
 
   /** One use of a type in a plan is one station. */

@@ -6,14 +6,16 @@ import dev.shelftwin.shape.Keys;
 public enum Direction {
   IN,
   OUT,
-  BOTH;
+  BOTH,
+  /** It comes in and says only what shall be different. */
+  CHANGE;
 
   public boolean goesIn() {
     return this != OUT;
   }
 
   public boolean goesOut() {
-    return this != IN;
+    return this == OUT || this == BOTH;
   }
 
   /** As the plan writes it. */

@@ -25,8 +25,8 @@ public final class PlanReader {
   /** Words with a meaning of their own, so that no layer may be called by them. */
   static final Set<String> RESERVED =
       Set.of(
-          "absent", "accept", "because", "build", "by", "derived", "direct", "fields", "from",
-          "given", "is", "mapper", "omits", "stays", "type", "unit", "value");
+          "absent", "accept", "because", "build", "by", "codes", "derived", "direct", "fields",
+          "from", "given", "is", "mapper", "omits", "stays", "type", "unit", "value");
 
   private static final String PACKAGE =
       "[\\p{L}_$][\\p{L}\\p{N}_$]*(\\.[\\p{L}_$][\\p{L}\\p{N}_$]*)*";

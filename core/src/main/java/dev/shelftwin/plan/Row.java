@@ -21,6 +21,8 @@ import java.util.Optional;
  * @param given where its value comes from
  * @param by the user's own conversion: a class, a static method as {@code Class.method}, or what an
  *     enumeration's constants are told apart by
+ * @param codes what stands for the constants of an enumeration
+ * @param absent what stands for a value that is missing where one is needed
  * @param unit what a number counts that stands for a time
  * @param accept findings that are meant to be so, with the reason
  * @param at where the row stands
@@ -32,6 +34,8 @@ public record Row(
     Scoped<Text> stays,
     Scoped<Given> given,
     Scoped<Text> by,
+    Scoped<Codes> codes,
+    Scoped<Literal> absent,
     Optional<ChronoUnit> unit,
     Map<RuleId, Text> accept,
     Place at) {
@@ -43,6 +47,8 @@ public record Row(
     Objects.requireNonNull(stays, "stays");
     Objects.requireNonNull(given, "given");
     Objects.requireNonNull(by, "by");
+    Objects.requireNonNull(codes, "codes");
+    Objects.requireNonNull(absent, "absent");
     Objects.requireNonNull(unit, "unit");
     accept = Map.copyOf(accept);
     Objects.requireNonNull(at, "at");
@@ -55,6 +61,8 @@ public record Row(
         && stays.isEmpty()
         && given.isEmpty()
         && by.isEmpty()
+        && codes.isEmpty()
+        && absent.isEmpty()
         && unit.isEmpty()
         && accept.isEmpty();
   }

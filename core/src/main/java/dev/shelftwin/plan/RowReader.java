@@ -15,16 +15,21 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
+import java.util.function.Predicate;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.snakeyaml.engine.v2.nodes.MappingNode;
 import org.snakeyaml.engine.v2.nodes.Node;
+import org.snakeyaml.engine.v2.nodes.ScalarNode;
 
 /** Reads the rows of one concept. */
 final class RowReader {
 
   private static final List<String> WORDS =
-      List.of("is", "derived", "stays", "given", "by", "unit", "accept");
+      List.of("is", "derived", "stays", "given", "by", "codes", "absent", "unit", "accept");
+
+  /** The key of what any other code becomes. */
+  private static final String OTHERWISE = "otherwise";
 
   /** Units that numbers may count. */
   private static final List<ChronoUnit> UNITS =
@@ -111,9 +116,11 @@ final class RowReader {
         fields,
         word(entries, "is").flatMap(this::role),
         word(entries, "derived").flatMap(entry -> yaml.text(entry.value(), "'derived'")),
-        scoped(entries, "stays", this::reason, List.of()),
-        scoped(entries, "given", this::given, List.of("value", "from")),
-        scoped(entries, "by", this::reason, List.of()),
+        scoped(entries, "stays", this::reason, RowReader::isNeverOne),
+        scoped(entries, "given", this::given, RowReader::isGiven),
+        scoped(entries, "by", this::reason, RowReader::isNeverOne),
+        scoped(entries, "codes", this::codes, RowReader::areCodes),
+        scoped(entries, "absent", this::literal, RowReader::isNeverOne),
         word(entries, "unit").flatMap(this::unit),
         word(entries, "accept").map(this::accept).orElse(Map.of()),
         yaml.place(node));
@@ -148,12 +155,24 @@ final class RowReader {
     return word.map(Text::value).map(known::get);
   }
 
-  /** Said once for all, or by layer and shape; a mapping that has one of the words is one value. */
+  private static boolean isNeverOne(Map<String, Entry> parts) {
+    return false;
+  }
+
+  private static boolean isGiven(Map<String, Entry> parts) {
+    return parts.containsKey("value") || parts.containsKey("from");
+  }
+
+  private static boolean areCodes(Map<String, Entry> parts) {
+    return parts.values().stream().noneMatch(part -> part.value() instanceof MappingNode);
+  }
+
+  /** Said once for all, or by layer and shape, where the mapping is not one value itself. */
   private <T> Scoped<T> scoped(
       Map<String, Entry> entries,
       String key,
       Function<Entry, Optional<T>> read,
-      List<String> wordsOfOne) {
+      Predicate<Map<String, Entry>> isOne) {
     @Nullable Entry entry = entries.get(key);
     if (entry == null) {
       return Scoped.nothing();
@@ -162,7 +181,7 @@ final class RowReader {
       return new Scoped<>(read.apply(entry), Map.of());
     }
     Map<String, Entry> parts = yaml.entries(entry.value(), "'" + key + "'");
-    if (parts.keySet().stream().anyMatch(wordsOfOne::contains)) {
+    if (!parts.isEmpty() && isOne.test(parts)) {
       return new Scoped<>(read.apply(entry), Map.of());
     }
     yaml.refuseOthers(parts, names, "this concept");
@@ -176,6 +195,46 @@ final class RowReader {
 
   private Optional<Text> reason(Entry entry) {
     return yaml.text(entry.value(), "'" + entry.key() + "'");
+  }
+
+  private Optional<Literal> literal(Entry entry) {
+    Optional<Object> value = yaml.scalar(entry.value(), "'absent'");
+    if (value.isEmpty() && entry.value() instanceof ScalarNode) {
+      yaml.error(
+          entry.key().at(),
+          "'absent' says nothing",
+          "write the value that stands for a missing one");
+    }
+    return value.map(said -> new Literal(said, entry.key().at()));
+  }
+
+  private Optional<Codes> codes(Entry entry) {
+    Map<String, Object> codes = new LinkedHashMap<>();
+    Map<Object, String> constants = new HashMap<>();
+    Map<String, Entry> said = yaml.entries(entry.value(), "'codes'");
+    for (Entry part : said.values()) {
+      String constant = part.key().value();
+      Optional<Object> code = yaml.scalar(part.value(), "a code");
+      if (constant.equals(OTHERWISE) || code.isEmpty()) {
+        continue;
+      }
+      @Nullable String earlier = constants.putIfAbsent(code.get(), constant);
+      if (earlier != null) {
+        yaml.error(
+            part.key().at(),
+            "the code " + code.get() + " stands for " + earlier + " already",
+            "give each constant a code of its own");
+      }
+      codes.put(constant, code.get());
+    }
+    if (codes.isEmpty()) {
+      yaml.error(
+          entry.key().at(), "'codes' names no constant", "write it like 'codes: { PLANNED: 1 }'");
+    }
+    Optional<Text> otherwise =
+        Optional.ofNullable(said.get(OTHERWISE))
+            .flatMap(part -> yaml.text(part.value(), "'" + OTHERWISE + "'"));
+    return Optional.of(new Codes(codes, otherwise, entry.key().at()));
   }
 
   private Optional<Given> given(Entry entry) {

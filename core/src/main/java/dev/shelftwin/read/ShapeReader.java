@@ -12,6 +12,7 @@ import dev.shelftwin.shape.Shape;
 import dev.shelftwin.shape.TypeRef;
 import dev.shelftwin.shape.Visibility;
 import java.util.ArrayList;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
@@ -60,6 +61,8 @@ final class ShapeReader {
     return new Shape(
         ref,
         kind(type),
+        supertypes(type.asType()),
+        type.getPermittedSubclasses().stream().map(typeReader::read).map(TypeRef::erased).toList(),
         fields(type),
         constructors(type, ref),
         Stream.concat(
@@ -83,6 +86,17 @@ final class ShapeReader {
     };
   }
 
+  private Set<TypeRef> supertypes(TypeMirror type) {
+    Set<TypeRef> supertypes = new LinkedHashSet<>();
+    for (TypeMirror direct : types.directSupertypes(type)) {
+      TypeRef ref = typeReader.read(direct).erased();
+      if (!ref.packageName().startsWith("java.") && supertypes.add(ref)) {
+        supertypes.addAll(supertypes(direct));
+      }
+    }
+    return supertypes;
+  }
+
   private List<Field> fields(TypeElement type) {
     Members members = new Members(type);
     DeclaredType self = (DeclaredType) type.asType();
@@ -97,6 +111,8 @@ final class ShapeReader {
     return new Shape(
         ref,
         kind(type),
+        Set.of(),
+        List.of(),
         List.of(),
         List.of(),
         List.of(),

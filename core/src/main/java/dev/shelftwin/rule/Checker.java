@@ -26,6 +26,8 @@ public final class Checker {
           new TypeMismatch(),
           new LossyConversion(),
           new LossyColumn(),
+          new EnumGap(),
+          new FamilyGap(),
           new LimitMismatch(),
           new CrossedFields(),
           new LeakedRole(RuleId.LEAKED_KEY, FieldRole.KEY),

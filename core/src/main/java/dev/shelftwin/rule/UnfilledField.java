@@ -24,7 +24,9 @@ final class UnfilledField implements Rule {
   @Override
   public Stream<Hit> check(ConceptLedger ledger, Stage stage) {
     Stream<Hit> unmade =
-        ledger.hops().stream().filter(hop -> hop.maker().isEmpty()).map(hop -> unmade(ledger, hop));
+        ledger.hops().stream()
+            .filter(hop -> hop.maker().isEmpty() && hop.family().isEmpty())
+            .map(hop -> unmade(ledger, hop));
     Stream<Hit> unfilled =
         Hits.entries(ledger)
             .filter(at -> at.hop().maker().isPresent())

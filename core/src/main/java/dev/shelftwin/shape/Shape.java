@@ -3,6 +3,7 @@ package dev.shelftwin.shape;
 import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.Set;
 import java.util.stream.Stream;
 
 /**
@@ -10,6 +11,9 @@ import java.util.stream.Stream;
  *
  * @param type itself
  * @param kind what it is declared as
+ * @param supertypes everything that it extends or implements, without type arguments; the JDK's own
+ *     left out
+ * @param permits what may extend or implement it, where it is sealed; empty otherwise
  * @param fields inherited ones first, then its own, in the order of the declarations; computed ones
  *     (methods without parameters that return something no field keeps) last
  * @param constructors of a type that can be made
@@ -21,6 +25,8 @@ import java.util.stream.Stream;
 public record Shape(
     TypeRef type,
     Kind kind,
+    Set<TypeRef> supertypes,
+    List<TypeRef> permits,
     List<Field> fields,
     List<Callable> constructors,
     List<Callable> statics,
@@ -40,6 +46,8 @@ public record Shape(
   public Shape {
     Objects.requireNonNull(type, "type");
     Objects.requireNonNull(kind, "kind");
+    supertypes = Set.copyOf(supertypes);
+    permits = List.copyOf(permits);
     fields = List.copyOf(fields);
     constructors = List.copyOf(constructors);
     statics = List.copyOf(statics);
@@ -61,6 +69,16 @@ public record Shape(
   /** Whether a JPA provider keeps its objects in a table (Jakarta Persistence 3.2, §2.1). */
   public boolean isEntity() {
     return annotations.stream().anyMatch(name -> name.endsWith(".persistence.Entity"));
+  }
+
+  /** Whether only its kinds have objects. */
+  public boolean isAbstract() {
+    return kind == Kind.ABSTRACT_CLASS || kind == Kind.INTERFACE;
+  }
+
+  /** Whether it extends or implements another type. */
+  public boolean isKindOf(Shape other) {
+    return supertypes.contains(other.type.erased());
   }
 
   /** Everything that makes one: constructors, then static methods that return this type. */

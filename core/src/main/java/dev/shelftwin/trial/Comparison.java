@@ -9,20 +9,40 @@ import dev.shelftwin.ledger.HopLedger;
 import dev.shelftwin.plan.Given;
 import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.FieldRole;
+import dev.shelftwin.shape.Limits;
+import dev.shelftwin.shape.Place;
+import dev.shelftwin.shape.Presence;
 import dev.shelftwin.shape.Role;
+import dev.shelftwin.shape.TypeRef;
 import dev.shelftwin.trial.Divergence.Kind;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
+import java.util.Set;
 import org.jspecify.annotations.Nullable;
 
 /**
  * Compares what arrived on one leg with what must arrive: by the ledger, or unchanged at an end.
  */
 final class Comparison {
+
+  /** Stands for an object of several kinds, which have no fields in common to compare. */
+  static final Field WHOLE =
+      new Field(
+          "",
+          TypeRef.lang("Object"),
+          Presence.REQUIRED,
+          Limits.NONE,
+          Set.of(),
+          false,
+          Optional.empty(),
+          Optional.empty(),
+          List.of(),
+          Place.in(""));
 
   private final ConceptLedger concept;
   private final Leg leg;
@@ -79,6 +99,10 @@ final class Comparison {
       Map<String, @Nullable Object> before, Map<String, @Nullable Object> after)
       throws SampleRefused {
     Map<Field, @Nullable Object> expected = new LinkedHashMap<>();
+    if (before.containsKey(WHOLE.name())) {
+      expected.put(WHOLE, before.get(WHOLE.name()));
+      return expected;
+    }
     for (Field field : leg.to().shape().storedFields().toList()) {
       if (leg.to().role() == Role.PERSISTENCE && isOfTheStore(field)) {
         continue;
@@ -123,6 +147,10 @@ final class Comparison {
       Map<String, @Nullable Object> untouched)
       throws SampleRefused {
     Map<Field, @Nullable Object> expected = new LinkedHashMap<>();
+    if (hop.family().isPresent()) {
+      Object object = Objects.requireNonNull(before.get(WHOLE.name()));
+      expected.put(WHOLE, parts.oracle().twin(hop, object));
+    }
     for (Entry entry : hop.entries()) {
       Optional<Field> target = entry.target().filter(field -> after.containsKey(field.name()));
       if (target.isPresent() && isPredicted(entry, untouched)) {
@@ -149,6 +177,9 @@ final class Comparison {
       Map<String, @Nullable Object> untouched)
       throws SampleRefused {
     Field target = entry.target().orElseThrow();
+    if (hop.hop().changes() && entry.isCarried()) {
+      return changed(entry, before, untouched);
+    }
     if (entry.isCarried()) {
       List<@Nullable Object> sent = new ArrayList<>();
       entry.sources().forEach(field -> sent.add(before.get(field.name())));
@@ -160,6 +191,17 @@ final class Comparison {
     return entry.given().orElseThrow().source() == Given.Source.CALLER
         ? given.get(target.name())
         : parts.oracle().literal(entry, hop.slot(target).orElse(target.type()));
+  }
+
+  /** What a request does not mention stays; what it clears is gone. */
+  private @Nullable Object changed(
+      Entry entry, Map<String, @Nullable Object> before, Map<String, @Nullable Object> untouched)
+      throws SampleRefused {
+    @Nullable Object said = before.get(entry.sources().get(0).name());
+    if (said == null) {
+      return untouched.get(entry.target().orElseThrow().name());
+    }
+    return said == Silence.CLEARED ? null : parts.oracle().carry(entry, List.of(said));
   }
 
   private Divergence swapped(

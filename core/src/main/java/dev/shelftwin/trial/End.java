@@ -17,6 +17,11 @@ public interface End extends AutoCloseable {
    */
   Passage pass(Object object);
 
+  /** The same for objects of several kinds, of which only what they have in common is known. */
+  default End ofKinds(Class<?> family) {
+    return this;
+  }
+
   /** Gives up whatever the end holds. */
   @Override
   void close();

@@ -49,15 +49,15 @@ final class Mappers {
     return call(concept, hop, MapperNames.method(hop.hop().to()), List.of(source), given);
   }
 
-  /** Writes a source over a target that is there already. */
-  void update(
+  /** Writes a source over a target that is there already, or makes what takes its place. */
+  @Nullable Object update(
       ConceptLedger concept,
       HopLedger hop,
       Object target,
       Object source,
       Map<String, @Nullable Object> given)
       throws InvocationTargetException {
-    call(concept, hop, MapperNames.UPDATE, List.of(target, source), given);
+    return call(concept, hop, MapperNames.UPDATE, List.of(target, source), given);
   }
 
   /** Entries whose value the caller gives, in the order of the method's parameters. */

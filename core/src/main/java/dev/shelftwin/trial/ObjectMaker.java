@@ -7,6 +7,7 @@ import dev.shelftwin.ledger.ConceptLedger;
 import dev.shelftwin.ledger.Entry;
 import dev.shelftwin.ledger.HopLedger;
 import dev.shelftwin.ledger.Station;
+import dev.shelftwin.plan.Direction;
 import dev.shelftwin.shape.Callable;
 import dev.shelftwin.shape.Container;
 import dev.shelftwin.shape.Field;
@@ -51,6 +52,7 @@ final class ObjectMaker {
   private final Map<TypeRef, Optional<ObjectMaker>> nested = new HashMap<>();
   private final Map<String, Optional<Form.Found>> references = new HashMap<>();
   private @Nullable List<Part> wanted;
+  private @Nullable List<ObjectMaker> kinds;
   private int depth;
 
   ObjectMaker(ConceptLedger concept, Station station, TrialParts parts) {
@@ -69,10 +71,13 @@ final class ObjectMaker {
 
   /** An object from values of its parts. */
   Object build(Map<String, @Nullable Object> values) throws SampleRefused {
+    if (values.get(Comparison.WHOLE.name()) instanceof Sketch sketch) {
+      return sketch.make();
+    }
     Callable maker = maker();
     List<@Nullable Object> arguments = new ArrayList<>();
     for (Parameter parameter : maker.parameters()) {
-      arguments.add(holders.made(values.get(parameter.name()), parameter.type()));
+      arguments.add(made(values.get(parameter.name()), parameter.type()));
     }
     try {
       @Nullable Object made = reflection.make(maker, arguments);
@@ -83,12 +88,24 @@ final class ObjectMaker {
         reflection.set(
             made,
             field.name(),
-            holders.made(values.get(field.name()), field.writer().orElseThrow().type()));
+            made(values.get(field.name()), field.writer().orElseThrow().type()));
       }
       return made;
     } catch (InvocationTargetException thrown) {
       throw new SampleRefused(maker.label() + ": " + Reflection.cause(thrown).getMessage());
     }
+  }
+
+  /** What a change request does not mention is null even where an optional would be. */
+  private @Nullable Object made(@Nullable Object value, TypeRef type) throws SampleRefused {
+    if (changes() && value == null) {
+      return null;
+    }
+    return holders.made(value == Silence.CLEARED ? null : value, type);
+  }
+
+  private boolean changes() {
+    return station.use().direction() == Direction.CHANGE;
   }
 
   /**
@@ -103,6 +120,10 @@ final class ObjectMaker {
   /** Where an object of the hub is given, values that stand for its own. */
   private Map<String, Candidate> sketch(
       RandomGenerator random, Set<String> taken, @Nullable Object hub) throws SampleRefused {
+    if (!kinds().isEmpty()) {
+      ObjectMaker kind = kinds().get(random.nextInt(kinds().size()));
+      return Map.of(Comparison.WHOLE.name(), kind.candidate(random, taken));
+    }
     depth++;
     try {
       Map<String, Candidate> sketch = new LinkedHashMap<>();
@@ -115,6 +136,19 @@ final class ObjectMaker {
     } finally {
       depth--;
     }
+  }
+
+  /** The makers of the kinds of an abstract type; none where it is not abstract. */
+  private List<ObjectMaker> kinds() {
+    if (kinds == null) {
+      kinds =
+          concept.hops().stream()
+              .filter(hop -> hop.family().isPresent() && hop.hop().leadsTo(station))
+              .findFirst()
+              .map(hop -> parts.makers().kinds(hop, station))
+              .orElse(List.of());
+    }
+    return kinds;
   }
 
   /** What an object is made of. */
@@ -141,10 +175,30 @@ final class ObjectMaker {
   }
 
   /** Something that an object is made of. */
-  private record Part(String name, TypeRef type, Optional<Field> field, boolean mayMiss) {}
+  private record Part(String name, TypeRef type, Optional<Field> field, boolean mayMiss) {
+
+    /** The same without the optional around it, and never missing. */
+    Part present() {
+      return new Part(name, type.present(), field, false);
+    }
+  }
 
   private Candidate draw(Part part, RandomGenerator random, Set<String> taken)
       throws SampleRefused {
+    if (changes() && part.type().isOptional()) {
+      boolean needed = inward(part.name()).filter(Inward::required).isPresent();
+      switch (random.nextInt(needed ? 3 : 4)) {
+        case 0 -> {
+          return Candidate.of(null);
+        }
+        case 3 -> {
+          return new Candidate(Silence.CLEARED, List.of(Candidate.of(null)));
+        }
+        default -> {
+          return draw(part.present(), random, taken);
+        }
+      }
+    }
     TypeRef type = part.type();
     Limits limits = part.field().map(this::limits).orElse(Limits.NONE);
     if (station.role() == Role.PERSISTENCE) {
@@ -234,6 +288,9 @@ final class ObjectMaker {
 
   /** A sample object that its own type accepts; one of an outer shape is one that may come in. */
   private Candidate candidate(RandomGenerator random, Set<String> taken) throws SampleRefused {
+    if (!kinds().isEmpty()) {
+      return kinds().get(random.nextInt(kinds().size())).candidate(random, taken);
+    }
     if (station.equals(concept.hub())) {
       return hubObject(random, taken);
     }
@@ -251,6 +308,12 @@ final class ObjectMaker {
 
   private Sketch like(@Nullable Object inside, RandomGenerator random, Set<String> taken)
       throws SampleRefused {
+    for (ObjectMaker kind : kinds()) {
+      Object hub = object(inside);
+      if (reflection.load(kind.concept.hub().shape().type()).isInstance(hub)) {
+        return kind.like(hub, random, taken);
+      }
+    }
     return new Sketch.OfObject(this, sketch(random, taken, object(inside)));
   }
 
@@ -259,6 +322,9 @@ final class ObjectMaker {
   }
 
   private Candidate hubObject(RandomGenerator random, Set<String> taken) throws SampleRefused {
+    if (!kinds().isEmpty()) {
+      return candidate(random, taken);
+    }
     if (values.hasOwnMethod(station.shape().type())) {
       return values.sample(station.shape().type(), Limits.NONE, false, random);
     }
@@ -292,6 +358,9 @@ final class ObjectMaker {
   /** Values for an outer object that stands for one of the hub's, so that it may come in. */
   Map<String, Candidate> sketchAccepted(RandomGenerator random, Set<String> taken)
       throws SampleRefused {
+    if (!kinds().isEmpty()) {
+      return sketch(random, taken);
+    }
     if (station.equals(concept.hub())) {
       return values.hasOwnMethod(station.shape().type())
           ? partsOf(hubObject(random, taken), random, taken)

@@ -1,10 +1,14 @@
 package dev.shelftwin.trial;
 
+import dev.shelftwin.convert.Form;
 import dev.shelftwin.ledger.ConceptLedger;
+import dev.shelftwin.ledger.HopLedger;
 import dev.shelftwin.ledger.Ledger;
 import dev.shelftwin.ledger.Station;
 import dev.shelftwin.shape.TypeRef;
+import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 
@@ -28,6 +32,17 @@ final class ObjectMakers {
       known.put(name, maker);
     }
     return maker;
+  }
+
+  /** The makers of the kinds that a hop knows, in the layer of a station. */
+  List<ObjectMaker> kinds(HopLedger hop, Station station) {
+    boolean from = hop.hop().from().equals(station);
+    List<ObjectMaker> makers = new ArrayList<>();
+    for (Form.Mapped kind : hop.kinds()) {
+      TypeRef type = from ? kind.from() : kind.to();
+      beside(station, type).ifPresent(makers::add);
+    }
+    return makers;
   }
 
   /** The maker of a type that a concept has in the layer of a station; empty where none does. */

@@ -5,6 +5,7 @@ import dev.shelftwin.convert.Form;
 import dev.shelftwin.convert.Step;
 import dev.shelftwin.ledger.Account;
 import dev.shelftwin.ledger.Entry;
+import dev.shelftwin.ledger.HopLedger;
 import dev.shelftwin.ledger.Ledger;
 import dev.shelftwin.plan.Given;
 import dev.shelftwin.shape.Field;
@@ -93,13 +94,26 @@ final class Oracle {
     return foretold ? carried : reflection.fitted(carried, each.to());
   }
 
-  private Twin twin(Object value, Form.Mapped mapped) {
-    return new Twin(
+  private Twin twin(Object value, Form.Mapped mapped) throws SampleRefused {
+    return twin(
         ledger
             .concept(mapped.concept())
             .flatMap(concept -> concept.hop(mapped.from(), mapped.to()))
             .orElseThrow(),
         value);
+  }
+
+  /** What a hop must make of an object: of an abstract type's, what its kind's own hop makes. */
+  Twin twin(HopLedger hop, Object value) throws SampleRefused {
+    if (hop.family().isEmpty()) {
+      return new Twin(hop, value);
+    }
+    for (Form.Mapped kind : hop.kinds()) {
+      if (reflection.load(kind.from()).isInstance(value)) {
+        return twin(value, kind);
+      }
+    }
+    throw new SampleRefused("no mapper carries a " + value.getClass().getSimpleName());
   }
 
   private static Object written(Object value, Form.Written form) throws SampleRefused {
@@ -113,6 +127,10 @@ final class Oracle {
   /** What a value becomes; what is not there stays so. */
   @Nullable Object convert(@Nullable Object value, Conversion conversion) throws SampleRefused {
     Object result = Values.present(value);
+    if (result == null && conversion.absent().isPresent()) {
+      Conversion.Substitute absent = conversion.absent().get();
+      return literal(absent.literal(), Optional.of(absent.way()), absent.type());
+    }
     for (Step step : conversion.steps()) {
       if (result == null) {
         return null;
@@ -125,13 +143,15 @@ final class Oracle {
   /** The value that a row of the plan gives. */
   @Nullable Object literal(Entry entry, TypeRef type) throws SampleRefused {
     Object literal = entry.given().flatMap(Given::literal).orElse(null);
-    if (literal == null) {
-      return null;
-    }
+    return literal == null ? null : literal(literal, entry.conversion(), type);
+  }
+
+  private @Nullable Object literal(Object literal, Optional<Conversion> way, TypeRef type)
+      throws SampleRefused {
     if (literal instanceof Number number) {
       return fitted(number, type.present().boxed().simpleName());
     }
-    return entry.conversion().isPresent() ? convert(literal, entry.conversion().get()) : literal;
+    return way.isPresent() ? convert(literal, way.get()) : literal;
   }
 
   private static Object fitted(Number number, String type) {
@@ -179,14 +199,43 @@ final class Oracle {
           .findFirst()
           .orElseThrow(() -> new SampleRefused(value + " tells no constant of " + step.to()));
     }
+    if (form instanceof Form.Table table) {
+      return table.outward() ? code(value, table) : constant(value, table);
+    }
     if (!(form instanceof Form.Constant named)) {
       throw new IllegalStateException("several values are joined elsewhere");
     }
-    Class<?> type = reflection.load(named.type());
-    return Arrays.stream(type.getEnumConstants())
-        .filter(constant -> ((Enum<?>) constant).name().equals(value))
+    return named(named.type(), value);
+  }
+
+  private Object named(TypeRef enumeration, Object name) throws SampleRefused {
+    return Arrays.stream(reflection.load(enumeration).getEnumConstants())
+        .filter(constant -> ((Enum<?>) constant).name().equals(name))
         .findFirst()
-        .orElseThrow(() -> new SampleRefused(value + " names no constant of " + step.to()));
+        .orElseThrow(() -> new SampleRefused(name + " names no constant of " + enumeration));
+  }
+
+  private Object code(Object constant, Form.Table table) throws SampleRefused {
+    @Nullable Object code = table.table().get(((Enum<?>) constant).name());
+    if (code == null) {
+      throw new SampleRefused(constant + " has no code");
+    }
+    if (code instanceof Number number) {
+      return fitted(number, table.codes().boxed().simpleName());
+    }
+    return table.codes().packageName().equals("java.lang") ? code : named(table.codes(), code);
+  }
+
+  private Object constant(Object code, Form.Table table) throws SampleRefused {
+    for (String constant : table.table().keySet()) {
+      Object known = named(table.constants(), constant);
+      if (code.equals(code(known, table))) {
+        return known;
+      }
+    }
+    return named(
+        table.constants(),
+        table.otherwise().orElseThrow(() -> new SampleRefused(code + " is no code")));
   }
 
   private Object constructed(Class<?> type, Object value, TypeRef from)

@@ -48,7 +48,7 @@ record Route(ConceptLedger concept, Station start, List<Leg> legs, boolean updat
     toEnd(concept, store, ends).forEach(thereAndBack::add);
     thereAndBack.add(new Leg.ByMapper(load));
     routes.add(new Route(concept, hub, thereAndBack, false));
-    if (save.canUpdate()) {
+    if (save.canUpdate() && save.family().isEmpty()) {
       List<Leg> over = List.of(new Leg.ByMapper(load), new Leg.ByMapper(save));
       routes.add(new Route(concept, store, over, true));
     }
@@ -68,8 +68,8 @@ record Route(ConceptLedger concept, Station start, List<Leg> legs, boolean updat
         .ifPresent(
             in -> {
               List<Leg> legs = Stream.concat(toEnd(concept, transfer, ends), byMapper(in)).toList();
-              routes.add(new Route(concept, transfer, legs, false));
-              if (in.canUpdate()) {
+              routes.add(new Route(concept, transfer, legs, in.hop().changes()));
+              if (in.canUpdate() && !in.hop().changes()) {
                 routes.add(new Route(concept, transfer, byMapper(in).toList(), true));
               }
             });
@@ -83,7 +83,9 @@ record Route(ConceptLedger concept, Station start, List<Leg> legs, boolean updat
     for (List<Leg> stored : throughTable(concept, ends)) {
       for (Station request : concept.outer()) {
         Optional<HopLedger> in =
-            concept.hop(request, hub).filter(hop -> request.role() == Role.TRANSFER);
+            concept
+                .hop(request, hub)
+                .filter(hop -> request.role() == Role.TRANSFER && !hop.hop().changes());
         for (Station response : concept.outer()) {
           Optional<HopLedger> out =
               concept.hop(hub, response).filter(hop -> response.role() == Role.TRANSFER);

@@ -4,6 +4,7 @@ import dev.shelftwin.ledger.Account;
 import dev.shelftwin.ledger.Entry;
 import dev.shelftwin.ledger.HopLedger;
 import dev.shelftwin.ledger.Station;
+import dev.shelftwin.plan.Direction;
 import dev.shelftwin.runtime.FaultException;
 import dev.shelftwin.shape.Field;
 import dev.shelftwin.trial.Divergence.Kind;
@@ -76,8 +77,8 @@ final class Runner {
     if (target == null) {
       return Objects.requireNonNull(parts.mappers().make(route.concept(), hop, source, given));
     }
-    parts.mappers().update(route.concept(), hop, target, source, given);
-    return target;
+    @Nullable Object made = parts.mappers().update(route.concept(), hop, target, source, given);
+    return made == null ? target : made;
   }
 
   /** What an end does not take, at the field that it complains about if it names one. */
@@ -124,6 +125,13 @@ final class Runner {
     if (route.isRoundTrip() && !route.updates()) {
       Leg leg = route.legs().get(route.legs().size() - 1);
       Comparison last = new Comparison(route.concept(), leg, parts, number);
+      if (start.containsKey(Comparison.WHOLE.name())) {
+        last.compare(
+                Comparison.WHOLE,
+                start.get(Comparison.WHOLE.name()),
+                end.get(Comparison.WHOLE.name()))
+            .ifPresent(divergences::add);
+      }
       for (Field field : route.start().shape().fields()) {
         if (start.containsKey(field.name()) && mustComeBack(field)) {
           last.compare(field, foretold(field, start.get(field.name())), end.get(field.name()))
@@ -166,9 +174,16 @@ final class Runner {
   /** All readable fields of an object; computed ones only where the ledger knows them. */
   private Map<String, @Nullable Object> contents(Object object, Station station) {
     Map<String, @Nullable Object> contents = new LinkedHashMap<>();
+    if (isFamily(station)) {
+      contents.put(Comparison.WHOLE.name(), object);
+    }
+    boolean changes = station.use().direction() == Direction.CHANGE;
     for (Field field : station.shape().fields()) {
       if (field.stored() || isKnown(field)) {
-        contents.put(field.name(), Values.present(parts.reflection().read(object, field)));
+        @Nullable Object value = parts.reflection().read(object, field);
+        @Nullable Object present = Values.present(value);
+        boolean cleared = changes && value != null && present == null;
+        contents.put(field.name(), cleared ? Silence.CLEARED : present);
       }
     }
     route.concept().hops().stream()
@@ -180,6 +195,12 @@ final class Runner {
             field ->
                 contents.put(field.name(), Values.present(parts.reflection().read(object, field))));
     return contents;
+  }
+
+  /** Objects of several kinds are compared as wholes. */
+  private boolean isFamily(Station station) {
+    return route.concept().hops().stream()
+        .anyMatch(hop -> hop.family().isPresent() && hop.hop().leadsTo(station));
   }
 
   /** A path through what another field holds. */

@@ -128,6 +128,9 @@ final class Values {
   }
 
   private Optional<Unequal> ofTwin(String path, Twin twin, Object actual, Deque<Object> open) {
+    if (!reflection.load(twin.hop().hop().to().shape().type()).isInstance(actual)) {
+      return Optional.of(new Unequal(path, twin.source(), actual));
+    }
     Map<Field, @Nullable Object> expected;
     try {
       expected = oracle.get().expected(twin);

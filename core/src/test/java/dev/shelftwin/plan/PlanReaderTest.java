@@ -150,7 +150,7 @@ class PlanReaderTest {
           package: coop.kiln.store     | package: coop.kiln.        | refuses | 'coop.kiln.' is no package
           package: coop.kiln.store     | packages: coop.kiln.store  | refuses | a layer has no 'packages'; did you mean 'package'?
           `  store: { role`            | `  given: { role`          | refuses | 'given' is a word of the plan itself
-          FiringView: out              | FiringView: outward        | refuses | a direction has no 'outward'; there is both, in, out
+          FiringView: out              | FiringView: outward        | refuses | a direction has no 'outward'; there is both, change, in, out
           build: { FiringRow: restore  | built: { FiringRow: restore | refuses | a shape has no 'built'; did you mean 'build'?
           is: key                      | is: kee                    | refuses | 'is' has no 'kee'; did you mean 'key'?
           derived: from started to ended | derived: [started]       | refuses | 'derived' takes a text

@@ -27,6 +27,9 @@ public record Fault(String layer, String shape, FieldPath path, String code, Str
   /** Nothing has the key that a value refers by. */
   public static final String UNKNOWN_REFERENCE = "unknown-reference";
 
+  /** No mapper carries an object of that class. */
+  public static final String UNKNOWN_KIND = "unknown-kind";
+
   public Fault {
     Objects.requireNonNull(layer, "layer");
     Objects.requireNonNull(shape, "shape");

@@ -3,6 +3,7 @@ package dev.shelftwin.runtime;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Objects;
+import java.util.Optional;
 import java.util.function.Function;
 import java.util.function.Supplier;
 import org.jspecify.annotations.Nullable;
@@ -67,6 +68,64 @@ public final class Intake {
   public <S, T> @Nullable T optional(
       String field, @Nullable S value, Function<? super S, ? extends @Nullable T> becomes) {
     return value == null ? null : converted(field, value, becomes);
+  }
+
+  /** What the value becomes, or the substitute where it is missing; null after a fault. */
+  @SuppressWarnings("NullAway") // the null that follows a noted fault never reaches the object
+  public <S, T> T orElse(
+      String field,
+      @Nullable S value,
+      Function<? super S, ? extends @Nullable T> becomes,
+      T substitute) {
+    return value == null ? substitute : converted(field, value, becomes);
+  }
+
+  /** The value that a change request mentions, or what was there before. */
+  public <T> T changed(String field, T before, @Nullable T value) {
+    return value == null ? before : value;
+  }
+
+  /** What the value that a change request mentions becomes, or what was there before. */
+  @SuppressWarnings("NullAway") // the null that follows a noted fault never reaches the object
+  public <S, T> T changed(
+      String field,
+      T before,
+      @Nullable S value,
+      Function<? super S, ? extends @Nullable T> becomes) {
+    return value == null ? before : converted(field, value, becomes);
+  }
+
+  /** The same of a request that can also clear the field, which is a fault here. */
+  @SuppressWarnings("NullableOptional") // null and empty say different things here
+  public <T> T replaced(String field, T before, @Nullable Optional<? extends T> value) {
+    return replaced(field, before, value, Function.identity());
+  }
+
+  /** The same of a request that can also clear the field, which is a fault here. */
+  @SuppressWarnings("NullableOptional") // null and empty say different things here
+  public <S, T> T replaced(
+      String field,
+      T before,
+      @Nullable Optional<? extends S> value,
+      Function<? super S, ? extends @Nullable T> becomes) {
+    return value == null ? before : required(field, value.orElse(null), becomes);
+  }
+
+  /** The same of a request that can also clear the field; null where it does. */
+  @SuppressWarnings("NullableOptional") // null and empty say different things here
+  public <T> @Nullable T replacedOrCleared(
+      String field, @Nullable T before, @Nullable Optional<? extends T> value) {
+    return replacedOrCleared(field, before, value, Function.identity());
+  }
+
+  /** The same of a request that can also clear the field; null where it does. */
+  @SuppressWarnings("NullableOptional") // null and empty say different things here
+  public <S, T> @Nullable T replacedOrCleared(
+      String field,
+      @Nullable T before,
+      @Nullable Optional<? extends S> value,
+      Function<? super S, ? extends @Nullable T> becomes) {
+    return value == null ? before : optional(field, value.orElse(null), becomes);
   }
 
   /**

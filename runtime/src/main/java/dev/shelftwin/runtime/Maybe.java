@@ -1,5 +1,6 @@
 package dev.shelftwin.runtime;
 
+import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.OptionalInt;
 import java.util.OptionalLong;
@@ -23,6 +24,24 @@ public final class Maybe {
   /** The value; null where there is none. */
   public static @Nullable Double orNull(OptionalDouble optional) {
     return optional.isPresent() ? optional.getAsDouble() : null;
+  }
+
+  /** The same as an optional of an object; null for null. */
+  @SuppressWarnings("NullableOptional") // null and empty say different things here
+  public static @Nullable Optional<Integer> boxed(@Nullable OptionalInt optional) {
+    return optional == null ? null : Optional.ofNullable(orNull(optional));
+  }
+
+  /** The same as an optional of an object; null for null. */
+  @SuppressWarnings("NullableOptional") // null and empty say different things here
+  public static @Nullable Optional<Long> boxed(@Nullable OptionalLong optional) {
+    return optional == null ? null : Optional.ofNullable(orNull(optional));
+  }
+
+  /** The same as an optional of an object; null for null. */
+  @SuppressWarnings("NullableOptional") // null and empty say different things here
+  public static @Nullable Optional<Double> boxed(@Nullable OptionalDouble optional) {
+    return optional == null ? null : Optional.ofNullable(orNull(optional));
   }
 
   /** An optional of a value; empty for null. */

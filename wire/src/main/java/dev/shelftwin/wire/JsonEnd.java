@@ -1,5 +1,6 @@
 package dev.shelftwin.wire;
 
+import com.fasterxml.jackson.annotation.JsonInclude;
 import com.fasterxml.jackson.core.JsonProcessingException;
 import com.fasterxml.jackson.databind.DeserializationFeature;
 import com.fasterxml.jackson.databind.JsonMappingException;
@@ -12,6 +13,7 @@ import dev.shelftwin.trial.End;
 import dev.shelftwin.trial.EndRefusal;
 import java.util.Map;
 import java.util.Objects;
+import java.util.Optional;
 
 /**
  * Transfer objects as JSON (RFC 8259) and back. Dates and times are written as ISO 8601 text and
@@ -20,13 +22,17 @@ import java.util.Objects;
 public final class JsonEnd implements End {
 
   private final ObjectMapper mapper;
+  private final Optional<Class<?>> type;
 
   /** An end with the settled configuration. */
   public JsonEnd() {
     this(
         JsonMapper.builder()
             .addModule(new JavaTimeModule())
-            .addModule(new Jdk8Module())
+            .addModule(new Jdk8Module().configureReadAbsentAsNull(true))
+            .defaultPropertyInclusion(
+                JsonInclude.Value.construct(
+                    JsonInclude.Include.NON_NULL, JsonInclude.Include.ALWAYS))
             .disable(SerializationFeature.WRITE_DATES_AS_TIMESTAMPS)
             .disable(SerializationFeature.WRITE_DURATIONS_AS_TIMESTAMPS)
             .disable(DeserializationFeature.ADJUST_DATES_TO_CONTEXT_TIME_ZONE)
@@ -35,7 +41,18 @@ public final class JsonEnd implements End {
 
   /** An end with a mapper of the users' own. */
   public JsonEnd(ObjectMapper mapper) {
+    this(mapper, Optional.empty());
+  }
+
+  private JsonEnd(ObjectMapper mapper, Optional<Class<?>> type) {
     this.mapper = Objects.requireNonNull(mapper, "mapper");
+    this.type = type;
+  }
+
+  /** The same for objects of several kinds, which the JSON itself must tell apart. */
+  @Override
+  public End ofKinds(Class<?> family) {
+    return new JsonEnd(mapper, Optional.of(family));
   }
 
   @Override
@@ -46,8 +63,9 @@ public final class JsonEnd implements End {
   @Override
   public Passage pass(Object object) {
     try {
-      String json = mapper.writeValueAsString(object);
-      return new Passage(mapper.readValue(json, object.getClass()), Map.of(), json);
+      Class<?> as = type.orElse(object.getClass());
+      String json = mapper.writerFor(as).writeValueAsString(object);
+      return new Passage(mapper.readValue(json, as), Map.of(), json);
     } catch (JsonProcessingException refused) {
       throw new EndRefusal(field(refused), refused.getOriginalMessage(), refused);
     }

@@ -1,0 +1,18 @@
+package dev.shelftwin.plan;
+
+import dev.shelftwin.shape.Place;
+import java.util.Objects;
+
+/**
+ * A value that the plan itself says.
+ *
+ * @param value text, whole number, number or truth value
+ * @param at where it stands
+ */
+public record Literal(Object value, Place at) {
+
+  public Literal {
+    Objects.requireNonNull(value, "value");
+    Objects.requireNonNull(at, "at");
+  }
+}

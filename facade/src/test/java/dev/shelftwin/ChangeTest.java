@@ -1,0 +1,132 @@
+package dev.shelftwin;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import dev.shelftwin.generate.Generated;
+import dev.shelftwin.trial.Divergence;
+import dev.shelftwin.trial.Outcome;
+import dev.shelftwin.trial.RouteResult;
+import dev.shelftwin.trial.TrialOptions;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.OptionalInt;
+import java.util.Set;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/** Requests that mention only what shall be different. */
+class ChangeTest {
+
+  @TempDir Path folder;
+
+  private static final String CHANGE =
+      """
+      package coop.kiln.api;
+      import java.util.*;
+      public record ChangeGlaze(
+          Optional<String> name,
+          Boolean foodSafe,
+          Optional<String> finish,
+          Optional<String> note,
+          List<String> tags,
+          Optional<Integer> cone) {}
+      """;
+
+  private Project glazes() {
+    return new Project(folder)
+        .with("NewGlaze: in }", "NewGlaze: in, ChangeGlaze: change }")
+        .with(
+            "String note;",
+            "String note;\n  Integer cone;\n  @Column(length = 300) @OrderColumn @ElementCollection List<String> tags = new ArrayList<>();")
+        .with(
+            "Optional<String> note) {}",
+            "Optional<String> note,\n    List<String> tags,\n    OptionalInt cone) {}")
+        .with(
+            "public record GlazeView(",
+            "public record GlazeView(\n    List<String> tags,\n    Integer cone,")
+        .with(
+            "public record NewGlaze(",
+            "public record NewGlaze(\n    List<String> tags,\n    Integer cone,")
+        .java(CHANGE)
+        .importing("java.util.*");
+  }
+
+  private static String text(Generated generated, String mapper) {
+    return generated.files().stream()
+        .filter(file -> file.className().equals(mapper))
+        .findFirst()
+        .orElseThrow()
+        .text()
+        .replaceAll("\\s+", " ");
+  }
+
+  @Test
+  void anotherDomainObjectIsMadeInItsPlace() throws Exception {
+    Project project = glazes();
+    assertThat(project.check()).isEmpty();
+    Generated generated = project.run(ShelfTwin::generate);
+    assertThat(text(generated, "GlazeApiMapper"))
+        .contains("public Glaze applyTo(Glaze glaze, ChangeGlaze change) {")
+        .contains("intake.replaced(\"name\", glaze.name(), change.name())")
+        .contains(
+            "intake.replaced(\"finish\", glaze.finish(), change.finish(),"
+                + " value -> Constants.named(Finish.class, value))")
+        .contains("intake.changed(\"foodSafe\", glaze.foodSafe(), change.foodSafe())")
+        .contains("intake.replacedOrCleared(\"note\", glaze.note().orElse(null), change.note())")
+        .contains("() -> new Glaze( glaze.code(), name,");
+    assertThat(project.warnings(generated)).isEmpty();
+    TrialOptions options = new TrialOptions(3, 60, Set.of(), OptionalInt.empty(), true);
+    assertThat(project.run(twin -> twin.trial(options)).routes())
+        .allSatisfy(
+            route -> assertThat(route.outcome()).as(route.toString()).isEqualTo(Outcome.HELD))
+        .extracting(RouteResult::route)
+        .contains(List.of("ChangeGlaze", "ChangeGlaze@wire", "Glaze"));
+  }
+
+  @Test
+  void aRowIsChangedItself() throws Exception {
+    Project two =
+        glazes()
+            .with("  model: { role: domain, package: coop.kiln.model }\n", "")
+            .with("    model: Glaze\n", "")
+            .with("- { model: name, store: label }", "- { store: label, api: name }")
+            .with("String code;", "public String code;")
+            .with("String label;", "public String label;")
+            .with("  boolean foodSafe;", "  public boolean foodSafe;")
+            .with("String finish;", "public String finish;")
+            .with("String note;", "public String note;")
+            .with("Integer cone;", "public Integer cone;")
+            .with("List<String> tags = new", "public List<String> tags = new")
+            .with("protected GlazeRow() {}", "public GlazeRow() {}");
+    assertThat(two.check()).isEmpty();
+    Generated generated = two.run(ShelfTwin::generate);
+    assertThat(text(generated, "GlazeApiMapper"))
+        .contains("public void applyTo(GlazeRow row, ChangeGlaze change) {")
+        .contains("intake.settle(); ")
+        .contains("row.label = name;");
+    assertThat(two.warnings(generated)).isEmpty();
+    assertThat(two.trial().held()).isTrue();
+  }
+
+  @Test
+  void aWireThatCannotTellClearedFromNotMentionedIsFound() {
+    Project forgetful =
+        glazes()
+            .plan("wire: coop.kiln.api.Json.mapper\n")
+            .java(
+                """
+                package coop.kiln.api;
+                import com.fasterxml.jackson.databind.ObjectMapper;
+                public final class Json {
+                  private Json() {}
+                  public static ObjectMapper mapper() { return new ObjectMapper().findAndRegisterModules(); }
+                }
+                """);
+    TrialOptions options = new TrialOptions(3, 60, Set.of("Glaze"), OptionalInt.empty(), true);
+    assertThat(forgetful.run(twin -> twin.trial(options)).routes())
+        .filteredOn(route -> route.route().contains("ChangeGlaze@wire"))
+        .singleElement()
+        .extracting(RouteResult::divergences)
+        .satisfies(all -> assertThat(all).extracting(Divergence::after).contains("(cleared)"));
+  }
+}
