@@ -10,12 +10,10 @@ import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.StandardCopyOption;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Objects;
 
 /** Writes generated mappers to a folder; what somebody edited stays as it is. */
 public final class MapperFiles {
@@ -53,7 +51,7 @@ public final class MapperFiles {
         texts.put(file, source.text());
       }
     }
-    write(texts);
+    WholeFiles.write(texts, "the mappers", "write elsewhere with --to");
     return changes;
   }
 
@@ -83,42 +81,6 @@ public final class MapperFiles {
               "this file cannot be read",
               "move it, or write elsewhere"));
       return Change.UNCHANGED;
-    }
-  }
-
-  /** Every file is first written beside its place, so that a full disk leaves nothing half-done. */
-  private static void write(Map<Path, String> texts) {
-    Map<Path, Path> parts = new LinkedHashMap<>();
-    try {
-      for (Map.Entry<Path, String> text : texts.entrySet()) {
-        Path folder = Objects.requireNonNull(text.getKey().getParent());
-        Files.createDirectories(folder);
-        Path part = Files.createTempFile(folder, "mapper", ".part");
-        parts.put(part, text.getKey());
-        Files.writeString(part, text.getValue(), StandardCharsets.UTF_8);
-      }
-      for (Map.Entry<Path, Path> part : parts.entrySet()) {
-        Files.move(
-            part.getKey(),
-            part.getValue(),
-            StandardCopyOption.ATOMIC_MOVE,
-            StandardCopyOption.REPLACE_EXISTING);
-      }
-    } catch (IOException failure) {
-      throw new InputException(
-          Place.in(String.valueOf(failure.getMessage())),
-          "the mappers cannot be written here: " + failure.getClass().getSimpleName(),
-          "make the folder writable, or write elsewhere with --to");
-    } finally {
-      parts.keySet().forEach(MapperFiles::discard);
-    }
-  }
-
-  private static void discard(Path part) {
-    try {
-      Files.deleteIfExists(part);
-    } catch (IOException left) {
-      part.toFile().deleteOnExit();
     }
   }
 }

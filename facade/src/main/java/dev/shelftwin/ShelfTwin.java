@@ -79,7 +79,20 @@ public final class ShelfTwin implements AutoCloseable {
    */
   public static ShelfTwin open(Path planFile, CodeOptions options) {
     Objects.requireNonNull(planFile, "planFile");
-    Plan plan = PlanReader.read(planFile);
+    return open(PlanReader.read(planFile), planFile, options);
+  }
+
+  /**
+   * The same with a plan that was said in Java, by {@link dev.shelftwin.plan.PlanBuilder}.
+   *
+   * @param folder that the plan's paths are relative to
+   */
+  public static ShelfTwin open(Plan plan, Path folder) {
+    Objects.requireNonNull(plan, "plan");
+    return open(plan, folder.resolve("plan"), CodeOptions.NONE);
+  }
+
+  private static ShelfTwin open(Plan plan, Path planFile, CodeOptions options) {
     ShelfTwin twin = new ShelfTwin(plan, CodeFinder.find(plan, planFile, options));
     List<InputError> errors = twin.reader.errors();
     if (!errors.isEmpty()) {

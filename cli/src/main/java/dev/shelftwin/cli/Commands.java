@@ -24,6 +24,7 @@ final class Commands implements IFactory {
 
   private Object[] commands() {
     return new Object[] {
+      new DraftCommand(console),
       new LedgerCommand(console),
       new CheckCommand(console),
       new GenerateCommand(console),

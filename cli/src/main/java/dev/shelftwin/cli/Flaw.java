@@ -57,12 +57,14 @@ record Flaw(String title, String stage, String evidence, List<Edit> edits) {
                       "src/main/java/coop/kiln/model/Firing.java",
                       """
                               ended.orElse(null),
-                              charge.orElse(null));
+                              charge.orElse(null),
+                              remarks.orElse(null));
                         }
                       """,
                       """
                               ended.orElse(null),
-                              charge.orElse(null))
+                              charge.orElse(null),
+                              remarks.orElse(null))
                               .identified(id);
                         }
 
@@ -82,12 +84,12 @@ record Flaw(String title, String stage, String evidence, List<Edit> edits) {
                   new Edit(
                       "shelf-twin.yaml",
                       """
-                          api: { FiringView: out, FiringCard: out, BookFiring: in }
+                          api: { FiringView: out, FiringCard: out, BookFiring: in, ChangeFiring: change }
                           fields:
                             - { store: id, is: key, stays: the store's own }
                       """,
                       """
-                          api: { FiringView: out, FiringCard: out, BookFiring: in }
+                          api: { FiringView: out, FiringCard: out, BookFiring: in, ChangeFiring: change }
                           fields:
                             - { model: id, stays: { FiringCard: not for the board }, given: { BookFiring: { value: null } } }
                       """))),

@@ -1,5 +1,6 @@
 package dev.shelftwin.cli;
 
+import com.fasterxml.jackson.annotation.JsonTypeInfo;
 import dev.shelftwin.finding.InputException;
 import dev.shelftwin.shape.Place;
 import jakarta.persistence.Entity;
@@ -44,7 +45,7 @@ final class KilnExample {
       }
       Path classPath = folder.resolve("target/class-path.txt");
       Files.createDirectories(Objects.requireNonNull(classPath.getParent()));
-      Files.writeString(classPath, persistenceApi().toString(), StandardCharsets.UTF_8);
+      Files.write(classPath, annotations(), StandardCharsets.UTF_8);
       return folder.resolve(PLAN);
     } catch (IOException failure) {
       throw new InputException(
@@ -75,9 +76,13 @@ final class KilnExample {
     }
   }
 
-  /** The annotations that the example's rows carry; they come with this program. */
-  private static Path persistenceApi() {
-    return Path.of(uri(Entity.class.getProtectionDomain().getCodeSource().getLocation()));
+  /** Where the annotations are that the example carries; they come with this program. */
+  private static List<String> annotations() {
+    return Stream.of(Entity.class, JsonTypeInfo.class)
+        .map(type -> type.getProtectionDomain().getCodeSource().getLocation())
+        .map(location -> Path.of(uri(location)).toString())
+        .distinct()
+        .toList();
   }
 
   private static URI uri(URL url) {

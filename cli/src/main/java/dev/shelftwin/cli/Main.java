@@ -15,6 +15,7 @@ import picocli.CommandLine.UnmatchedArgumentException;
       "and proves that every field makes the round trip."
     },
     subcommands = {
+      DraftCommand.class,
       LedgerCommand.class,
       CheckCommand.class,
       GenerateCommand.class,

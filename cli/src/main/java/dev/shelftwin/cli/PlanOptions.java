@@ -38,7 +38,11 @@ final class PlanOptions {
   private List<Path> classPath = new ArrayList<>();
 
   ShelfTwin open() {
-    return ShelfTwin.open(plan, new CodeOptions(classes, sources, classPath));
+    return ShelfTwin.open(plan, code());
+  }
+
+  CodeOptions code() {
+    return new CodeOptions(classes, sources, classPath);
   }
 
   Path plan() {

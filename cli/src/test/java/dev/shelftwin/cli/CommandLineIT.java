@@ -67,6 +67,24 @@ class CommandLineIT {
   }
 
   @Test
+  void aDraftIsWrittenOnceAndThenExtended() throws Exception {
+    Files.delete(clean);
+    Result drafted = run("draft", clean.toString());
+    assertThat(drafted.code()).as(drafted.err()).isZero();
+    assertThat(drafted.out()).startsWith("written ").contains("reasons to give, each a '?'");
+    Result owed = run("check", clean.toString());
+    assertThat(owed.code()).isEqualTo(1);
+    assertThat(owed.out()).contains("error  open-question").doesNotContain("unfilled-field");
+    String text = Files.readString(clean);
+    Result again = run("draft", clean.toString());
+    assertThat(again.out()).contains("it stays as it is");
+    assertThat(clean).hasContent(text);
+    Result nowhere = run("draft", "--domain", "no.such", folder.resolve("new.yaml").toString());
+    assertThat(nowhere.code()).isEqualTo(2);
+    assertThat(nowhere.out()).isEmpty();
+  }
+
+  @Test
   void aCleanCheckIsSilentAndAFlawedOneTells() throws Exception {
     Result silent = run("check", clean.toString());
     assertThat(silent.code()).isZero();

@@ -77,7 +77,7 @@ final class FamilyMethods {
       String to = inner.newName(MapperNames.variable(kind.to().simpleName()));
       CodeBlock test =
           CodeBlock.of(
-              "($L instanceof $T $L\n&& $L instanceof $T $L)",
+              "($L instanceof $T $L\n    && $L instanceof $T $L)",
               source,
               JavaNames.of(kind.from()),
               from,
@@ -97,7 +97,7 @@ final class FamilyMethods {
         .addCode(
             refusal(
                 CodeBlock.of(
-                    "$L.getClass().getName() + $S + $L.getClass().getName()",
+                    "$L.getClass().getName()\n+ $S + $L.getClass().getName()",
                     source,
                     " over a ",
                     target)))
@@ -108,7 +108,7 @@ final class FamilyMethods {
   private static CodeBlock refusal(CodeBlock what) {
     return CodeBlock.builder()
         .addStatement(
-            "throw new $T($T.UNKNOWN_KIND, $S + $L)",
+            "throw new $T($T.UNKNOWN_KIND,\n$S + $L)",
             Refusal.class,
             Fault.class,
             "no mapper carries a ",

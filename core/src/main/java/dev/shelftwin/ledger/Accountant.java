@@ -13,6 +13,7 @@ import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.Place;
 import dev.shelftwin.shape.Role;
 import dev.shelftwin.shape.Shapes;
+import dev.shelftwin.shape.TypeRef;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
@@ -75,9 +76,23 @@ public final class Accountant {
                       new HopAccountant(pairing, hop, conversions, paths, discovery, usage)
                           .account());
       linkChildren(ledger, discovery);
+      claimFields(concept, ledger, discovery);
       hops.add(ledger);
     }
     return new ConceptLedger(pairing, hops, waysBack(hops, discovery), usage.idle(concept));
+  }
+
+  private static void claimFields(Concept concept, HopLedger ledger, Discovery discovery) {
+    for (Entry entry : ledger.entries()) {
+      if (entry.isCarried() && ledger.hop().from().role() == Role.PERSISTENCE) {
+        TypeRef row = ledger.hop().from().shape().type();
+        entry.sources().forEach(field -> discovery.claim(row, field, concept.name()));
+      }
+      if (entry.isCarried() && ledger.hop().to().role() == Role.PERSISTENCE) {
+        TypeRef row = ledger.hop().to().shape().type();
+        entry.target().ifPresent(field -> discovery.claim(row, field, concept.name()));
+      }
+    }
   }
 
   private static void linkChildren(HopLedger ledger, Discovery discovery) {

@@ -54,7 +54,13 @@ final class Conversions {
   Optional<Conversion> between(TypeRef from, TypeRef to, Wish wish, boolean inward) {
     if (wish.unit().isPresent()) {
       ChronoUnit unit = wish.unit().get();
-      return oneOrEach(from, to, (one, other) -> Units.between(one, other, unit, catalogue));
+      return oneOrEach(
+          from,
+          to,
+          (one, other) ->
+              Units.between(one, other, unit, catalogue)
+                  // Where both sides are times, nothing is counted.
+                  .or(() -> catalogue.between(one, other).filter(Conversion::isNone)));
     }
     if (wish.codes().isPresent()) {
       Codes codes = wish.codes().get();

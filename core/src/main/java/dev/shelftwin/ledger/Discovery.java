@@ -14,6 +14,7 @@ import dev.shelftwin.shape.Shape;
 import dev.shelftwin.shape.Shapes;
 import dev.shelftwin.shape.TypeRef;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
@@ -35,6 +36,7 @@ final class Discovery {
   private final Shapes shapes;
   private final Map<String, Unlisted> unlisted = new LinkedHashMap<>();
   private final Set<Link> links = new HashSet<>();
+  private final Set<Claim> claims = new HashSet<>();
 
   /** Concepts by the qualified names of their shapes. */
   private final Map<String, List<Concept>> byType = new HashMap<>();
@@ -155,6 +157,23 @@ final class Discovery {
         ? Optional.of(names)
         : Optional.empty();
   }
+
+  /** A field of a row that a concept carries; another concept may keep the rest of the row. */
+  void claim(TypeRef row, Field field, String concept) {
+    grown |= claims.add(new Claim(row.qualifiedName(), field.name(), concept));
+  }
+
+  /** The concept that carries a field of a row which another concept has a part of. */
+  Optional<String> keeper(TypeRef row, Field field, String concept) {
+    return claims.stream()
+        .filter(claim -> claim.row().equals(row.qualifiedName()))
+        .filter(claim -> claim.field().equals(field.name()))
+        .map(Claim::concept)
+        .filter(other -> !other.equals(concept))
+        .min(Comparator.naturalOrder());
+  }
+
+  private record Claim(String row, String field, String concept) {}
 
   /** A row that another row's mapper makes, as a part of it. */
   void link(TypeRef parent, TypeRef child) {

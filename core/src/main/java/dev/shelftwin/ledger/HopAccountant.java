@@ -104,6 +104,10 @@ final class HopAccountant {
       String reason = row.flatMap(Row::derived).map(Text::value).orElse("");
       return Entry.target(target, Account.DERIVED, reason, row);
     }
+    Optional<String> keeper = keeper(hop.to(), target);
+    if (keeper.isPresent() && row.isEmpty()) {
+      return Entry.target(target, Account.STAYS, "kept by " + keeper.get(), row);
+    }
     Optional<Text> stays = row.flatMap(this::stays);
     return stays.isPresent() && !isParameter(target)
         ? Entry.target(target, Account.STAYS, stays.get().value(), row)
@@ -316,8 +320,19 @@ final class HopAccountant {
     if (isWayBack(hop.from(), source, row)) {
       return Optional.of(Entry.source(source, Account.STAYS, "set with its parent", row));
     }
+    Optional<String> keeper = keeper(hop.from(), source);
+    if (keeper.isPresent()) {
+      return Optional.of(Entry.source(source, Account.STAYS, "kept by " + keeper.get(), row));
+    }
     return source.stored() && isSeen(source, hop.from())
         ? Optional.of(Entry.source(source, Account.LOST, "", row))
+        : Optional.empty();
+  }
+
+  /** The concept that carries a field of a row which several concepts share. */
+  private Optional<String> keeper(Station station, Field field) {
+    return station.role() == Role.PERSISTENCE
+        ? discovery.keeper(station.shape().type(), field, pairing.concept().name())
         : Optional.empty();
   }
 

@@ -4,7 +4,6 @@ import dev.shelftwin.plan.YamlDocument.Entry;
 import dev.shelftwin.shape.Role;
 import java.util.ArrayList;
 import java.util.Arrays;
-import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -98,7 +97,7 @@ final class ConceptReader {
   }
 
   private List<ShapeUse> type(Layer layer, Map<String, Entry> entries) {
-    Map<String, Text> build = new HashMap<>();
+    Map<String, Text> build = new LinkedHashMap<>();
     Optional.ofNullable(entries.get("build"))
         .map(entry -> yaml.entries(entry.value(), "'build'"))
         .orElse(Map.of())

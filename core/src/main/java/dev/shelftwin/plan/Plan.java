@@ -1,6 +1,8 @@
 package dev.shelftwin.plan;
 
 import dev.shelftwin.shape.Place;
+import java.util.Collections;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
@@ -32,7 +34,7 @@ public record Plan(
     layers = List.copyOf(layers);
     concepts = List.copyOf(concepts);
     Objects.requireNonNull(wire, "wire");
-    samples = Map.copyOf(samples);
+    samples = Collections.unmodifiableMap(new LinkedHashMap<>(samples));
     Objects.requireNonNull(at, "at");
   }
 

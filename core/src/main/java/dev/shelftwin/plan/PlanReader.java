@@ -37,6 +37,11 @@ public final class PlanReader {
     this.yaml = yaml;
   }
 
+  /** Whether no layer may be called so, since the word has a meaning of its own. */
+  public static boolean isReserved(String name) {
+    return RESERVED.contains(name);
+  }
+
   /**
    * Reads a plan from a file in UTF-8.
    *

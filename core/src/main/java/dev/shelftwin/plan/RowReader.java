@@ -29,7 +29,7 @@ final class RowReader {
       List.of("is", "derived", "stays", "given", "by", "codes", "absent", "unit", "accept");
 
   /** The key of what any other code becomes. */
-  private static final String OTHERWISE = "otherwise";
+  static final String OTHERWISE = "otherwise";
 
   /** Units that numbers may count. */
   private static final List<ChronoUnit> UNITS =
@@ -103,12 +103,17 @@ final class RowReader {
   }
 
   /** The names of one part: below the whole, and where other layers keep it. */
-  private static Map<String, Text> joined(
-      Map<String, Text> whole, String part, Map<String, Text> there) {
-    Map<String, Text> names = new LinkedHashMap<>();
-    whole.forEach((name, field) -> names.put(name, new Text(field + "." + part, field.at())));
-    names.putAll(there);
-    return names;
+  private Map<String, Text> joined(Map<String, Text> whole, String part, Map<String, Text> there) {
+    Map<String, Text> joined = new LinkedHashMap<>();
+    for (String name : names) {
+      Optional.ofNullable(there.get(name))
+          .or(
+              () ->
+                  Optional.ofNullable(whole.get(name))
+                      .map(field -> new Text(field + "." + part, field.at())))
+          .ifPresent(field -> joined.put(name, field));
+    }
+    return joined;
   }
 
   private Row row(Node node, Map<String, Entry> entries, Map<String, Text> fields) {

@@ -1,5 +1,7 @@
 package dev.shelftwin.plan;
 
+import java.util.Collections;
+import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
@@ -16,7 +18,7 @@ public record Scoped<T>(Optional<T> everywhere, Map<String, T> only) {
 
   public Scoped {
     Objects.requireNonNull(everywhere, "everywhere");
-    only = Map.copyOf(only);
+    only = Collections.unmodifiableMap(new LinkedHashMap<>(only));
   }
 
   /** Nothing said. */

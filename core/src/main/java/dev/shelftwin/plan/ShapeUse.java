@@ -1,6 +1,8 @@
 package dev.shelftwin.plan;
 
 import dev.shelftwin.shape.Place;
+import java.util.Collections;
+import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Objects;
 
@@ -20,7 +22,7 @@ public record ShapeUse(
     Objects.requireNonNull(layer, "layer");
     Objects.requireNonNull(type, "type");
     Objects.requireNonNull(direction, "direction");
-    build = Map.copyOf(build);
+    build = Collections.unmodifiableMap(new LinkedHashMap<>(build));
     Objects.requireNonNull(at, "at");
   }
 

@@ -11,6 +11,11 @@ public record Text(String value, Place at) {
     Objects.requireNonNull(at, "at");
   }
 
+  /** Whether it stands for a reason that nobody has given yet. */
+  public boolean isQuestion() {
+    return value.startsWith("?");
+  }
+
   @Override
   public String toString() {
     return value;

@@ -34,7 +34,8 @@ public final class Checker {
           new LeakedRole(RuleId.LEAKED_VERSION, FieldRole.VERSION),
           new LeakedSecret(),
           new LeakedType(),
-          new LeakedAnnotation());
+          new LeakedAnnotation(),
+          new OpenQuestion());
 
   private Checker() {}
 

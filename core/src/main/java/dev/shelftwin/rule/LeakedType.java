@@ -35,7 +35,7 @@ final class LeakedType implements Rule {
   }
 
   private static Optional<TypeRef> leak(TypeRef type, Stage stage) {
-    return stage.storePackages().contains(type.packageName())
+    return stage.isOfTheStore(type)
         ? Optional.of(type)
         : type.arguments().stream().flatMap(argument -> leak(argument, stage).stream()).findFirst();
   }

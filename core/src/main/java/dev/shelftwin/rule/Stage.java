@@ -1,8 +1,11 @@
 package dev.shelftwin.rule;
 
+import dev.shelftwin.ledger.ConceptLedger;
 import dev.shelftwin.ledger.Ledger;
 import dev.shelftwin.plan.Layer;
 import dev.shelftwin.shape.Role;
+import dev.shelftwin.shape.TypeRef;
+import java.util.List;
 import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
@@ -11,19 +14,37 @@ import java.util.stream.Stream;
  * What rules know beyond one concept.
  *
  * @param storePackages packages whose types belong to the store
+ * @param storeTypes qualified names of the store's types in packages that layers share
  */
-record Stage(Set<String> storePackages) {
+record Stage(Set<String> storePackages, Set<String> storeTypes) {
 
   /** Packages of the persistence standards: Jakarta Persistence 3.2 and 2.2, and JDBC 4.3. */
   private static final Set<String> STANDARDS =
       Set.of("jakarta.persistence", "javax.persistence", "java.sql", "javax.sql");
 
   static Stage of(Ledger ledger) {
-    Stream<String> layers =
-        ledger.plan().layers().stream()
+    List<Layer> layers = ledger.plan().layers();
+    Set<String> others =
+        layers.stream()
+            .filter(layer -> layer.role() != Role.PERSISTENCE)
+            .map(Layer::packageName)
+            .collect(Collectors.toSet());
+    Stream<String> own =
+        layers.stream()
             .filter(layer -> layer.role() == Role.PERSISTENCE)
-            .map(Layer::packageName);
-    return new Stage(Stream.concat(STANDARDS.stream(), layers).collect(Collectors.toSet()));
+            .map(Layer::packageName)
+            .filter(name -> !others.contains(name));
+    Set<String> types =
+        ledger.concepts().stream()
+            .flatMap(ConceptLedger::stations)
+            .filter(station -> station.role() == Role.PERSISTENCE)
+            .map(station -> station.shape().type().qualifiedName())
+            .collect(Collectors.toSet());
+    return new Stage(Stream.concat(STANDARDS.stream(), own).collect(Collectors.toSet()), types);
+  }
+
+  boolean isOfTheStore(TypeRef type) {
+    return storePackages.contains(type.packageName()) || storeTypes.contains(type.qualifiedName());
   }
 
   /** Whether a package is one of the persistence standards'. */

@@ -99,9 +99,8 @@ final class Comparison {
       Map<String, @Nullable Object> before, Map<String, @Nullable Object> after)
       throws SampleRefused {
     Map<Field, @Nullable Object> expected = new LinkedHashMap<>();
-    if (before.containsKey(WHOLE.name())) {
-      expected.put(WHOLE, before.get(WHOLE.name()));
-      return expected;
+    if (before.get(WHOLE.name()) != null) {
+      return unchangedKind(before, after);
     }
     for (Field field : leg.to().shape().storedFields().toList()) {
       if (leg.to().role() == Role.PERSISTENCE && isOfTheStore(field)) {
@@ -117,6 +116,27 @@ final class Comparison {
       }
     }
     return expected;
+  }
+
+  /** An object of several kinds has the fields of its own kind. */
+  private Map<Field, @Nullable Object> unchangedKind(
+      Map<String, @Nullable Object> before, Map<String, @Nullable Object> after)
+      throws SampleRefused {
+    Object sent = Objects.requireNonNull(before.get(WHOLE.name()));
+    Object arrived = Objects.requireNonNull(after.get(WHOLE.name()));
+    Optional<ObjectMaker> kind = parts.makers().of(concept, leg.to()).kindOf(sent);
+    if (kind.isEmpty() || !kind.get().makes(arrived)) {
+      Map<Field, @Nullable Object> expected = new LinkedHashMap<>();
+      expected.put(WHOLE, sent);
+      return expected;
+    }
+    Map<String, @Nullable Object> parted = new HashMap<>();
+    for (Field field : kind.get().station().shape().storedFields().toList()) {
+      parted.put(field.name(), Values.present(parts.reflection().read(sent, field)));
+      after.put(field.name(), Values.present(parts.reflection().read(arrived, field)));
+    }
+    Leg own = new Leg.ToEnd(kind.get().station(), ((Leg.ToEnd) leg).end());
+    return new Comparison(kind.get().concept(), own, parts, number).unchanged(parted, after);
   }
 
   /** The way from what a field refers to, to its key; empty where it refers to nothing. */

@@ -85,8 +85,11 @@ final class Finders {
             ? listed.get().build(Sample.values(listed.get().sketch(random)))
             : bare(shape, random);
     for (Field field : shape.storedFields().toList()) {
-      if (field.annotations().stream().anyMatch(name -> name.endsWith(".GeneratedValue"))) {
+      if (isMarked(field, ".GeneratedValue")) {
         reflection.set(row, field.name(), null); // a row with a key counts as stored already
+      } else if (isMarked(field, ".OneToMany")) {
+        // Nobody asks a row that is only pointed at for its parts.
+        reflection.set(row, field.name(), reflection.fitted(List.of(), field.type()));
       }
     }
     Access read = form.read();
@@ -99,6 +102,10 @@ final class Finders {
             .orElseThrow();
     reflection.set(row, field.name(), oracle.get().convert(key, form.back()));
     return row;
+  }
+
+  private static boolean isMarked(Field field, String annotation) {
+    return field.annotations().stream().anyMatch(name -> name.endsWith(annotation));
   }
 
   private Optional<ObjectMaker> listed(ConceptLedger concept, Form.Found form) {

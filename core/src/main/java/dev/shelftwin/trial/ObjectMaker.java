@@ -71,8 +71,9 @@ final class ObjectMaker {
 
   /** An object from values of its parts. */
   Object build(Map<String, @Nullable Object> values) throws SampleRefused {
-    if (values.get(Comparison.WHOLE.name()) instanceof Sketch sketch) {
-      return sketch.make();
+    @Nullable Object whole = values.get(Comparison.WHOLE.name());
+    if (whole != null) {
+      return object(whole);
     }
     Callable maker = maker();
     List<@Nullable Object> arguments = new ArrayList<>();
@@ -136,6 +137,24 @@ final class ObjectMaker {
     } finally {
       depth--;
     }
+  }
+
+  ConceptLedger concept() {
+    return concept;
+  }
+
+  Station station() {
+    return station;
+  }
+
+  /** Whether an object is of its type. */
+  boolean makes(Object object) {
+    return reflection.load(station.shape().type()).isInstance(object);
+  }
+
+  /** The maker of an object's kind. */
+  Optional<ObjectMaker> kindOf(Object object) {
+    return kinds().stream().filter(kind -> kind.makes(object)).findFirst();
   }
 
   /** The makers of the kinds of an abstract type; none where it is not abstract. */

@@ -214,8 +214,8 @@ class PlanReaderTest {
         .extracting(row -> row.names().toString(), row -> row.role().isPresent())
         .containsExactly(
             tuple("{model=charge}", true),
-            tuple("{model=charge.amount, store=owed}", true),
-            tuple("{model=charge.currency, store=owedIn}", true),
+            tuple("{store=owed, model=charge.amount}", true),
+            tuple("{store=owedIn, model=charge.currency}", true),
             tuple("{store=holdMinutes, model=hold}", false));
     assertThat(rows.get(3).unit()).contains(ChronoUnit.MINUTES);
   }

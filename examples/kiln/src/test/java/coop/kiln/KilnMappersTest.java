@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.tuple;
 
 import coop.kiln.api.BookFiring;
+import coop.kiln.api.ChangeFiring;
 import coop.kiln.api.FiringApiMapper;
 import coop.kiln.api.FiringCard;
 import coop.kiln.api.FiringView;
@@ -21,21 +22,33 @@ import coop.kiln.model.FiringNumber;
 import coop.kiln.model.FiringStatus;
 import coop.kiln.model.Kiln;
 import coop.kiln.model.KilnCode;
+import coop.kiln.model.LoadingCheck;
 import coop.kiln.model.Member;
 import coop.kiln.model.MemberLevel;
 import coop.kiln.model.MemberNumber;
 import coop.kiln.model.Money;
+import coop.kiln.model.Payment;
 import coop.kiln.model.Segment;
 import coop.kiln.model.Shelf;
+import coop.kiln.model.UnloadingCheck;
+import coop.kiln.model.WorkPayment;
+import coop.kiln.store.CardPaymentStoreMapper;
+import coop.kiln.store.CreditPaymentStoreMapper;
 import coop.kiln.store.FiringRow;
 import coop.kiln.store.FiringStoreMapper;
+import coop.kiln.store.KilnCheckRow;
 import coop.kiln.store.KilnRow;
 import coop.kiln.store.KilnStoreMapper;
+import coop.kiln.store.LoadingCheckStoreMapper;
 import coop.kiln.store.MemberRow;
 import coop.kiln.store.MemberStoreMapper;
+import coop.kiln.store.PaymentStoreMapper;
 import coop.kiln.store.SegmentRow;
 import coop.kiln.store.SegmentStoreMapper;
 import coop.kiln.store.ShelfStoreMapper;
+import coop.kiln.store.UnloadingCheckStoreMapper;
+import coop.kiln.store.WorkPaymentRow;
+import coop.kiln.store.WorkPaymentStoreMapper;
 import dev.shelftwin.runtime.Fault;
 import dev.shelftwin.runtime.FaultException;
 import java.math.BigDecimal;
@@ -46,6 +59,8 @@ import java.util.Arrays;
 import java.util.Currency;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
+import java.util.function.Function;
 import org.junit.jupiter.api.Test;
 
 /** The generated mappers as the cooperative's own code calls them. */
@@ -133,7 +148,7 @@ class KilnMappersTest {
     lit.open(NOON.plusSeconds(36_000));
     lit.reckon(new Money(new BigDecimal("41.50"), Currency.getInstance("EUR")));
     FiringRow row = firingRows.toFiringRow(lit);
-    assertThat(row.getStatus()).isEqualTo("DONE");
+    assertThat(row.getStatus()).isEqualTo((short) 4);
     Firing loaded = firingRows.toFiring(row);
     assertThat(firings.toFiringView(loaded))
         .isEqualTo(
@@ -147,9 +162,61 @@ class KilnMappersTest {
                 NOON,
                 NOON.plusSeconds(36_000),
                 Duration.ofHours(10),
-                new MoneyView(new BigDecimal("41.50"), "EUR")));
+                new MoneyView(new BigDecimal("41.50"), "EUR"),
+                null));
     assertThat(firings.toFiringCardList(List.of(loaded)))
         .containsExactly(new FiringCard("F-00317", "BIG1", 1260, "done"));
+  }
+
+  @Test
+  void aChangeLeavesAloneWhatItDoesNotMention() {
+    Firing lit = lit();
+    Firing noted = firings.applyTo(lit, new ChangeFiring(null, null, Optional.of("door sticks")));
+    assertThat(noted.remarks()).contains("door sticks");
+    assertThat(noted.started()).isEqualTo(lit.started());
+    assertThat(noted.schedule()).isEqualTo(lit.schedule());
+    Firing moved = firings.applyTo(noted, new ChangeFiring("BIG2", null, null));
+    assertThat(moved.kiln()).isEqualTo(new KilnCode("BIG2"));
+    assertThat(moved.remarks()).contains("door sticks");
+    assertThat(firings.applyTo(moved, new ChangeFiring(null, null, Optional.empty())).remarks())
+        .isEmpty();
+    assertThatThrownBy(() -> firings.applyTo(lit, new ChangeFiring("not a kiln", null, null)))
+        .isInstanceOfSatisfying(
+            FaultException.class,
+            refused ->
+                assertThat(refused.faults())
+                    .extracting(fault -> fault.path().text())
+                    .containsExactly("kiln"));
+  }
+
+  @Test
+  void everyPaymentGoesToTheRowOfItsKind() {
+    FiringRow firing = firingRows.toFiringRow(lit());
+    Function<FiringNumber, FiringRow> find = number -> firing;
+    PaymentStoreMapper payments =
+        new PaymentStoreMapper(
+            new CardPaymentStoreMapper(find),
+            new CreditPaymentStoreMapper(find),
+            new WorkPaymentStoreMapper(find));
+    Payment work = new WorkPayment(FiringNumber.of(317), Duration.ofMinutes(90));
+    assertThat(payments.toPaymentRow(work))
+        .isInstanceOfSatisfying(
+            WorkPaymentRow.class, row -> assertThat(row.getWorkedMinutes()).isEqualTo(90));
+    assertThat(payments.toPayment(payments.toPaymentRow(work))).isEqualTo(work);
+  }
+
+  @Test
+  void twoChecksShareARow() {
+    FiringRow firing = firingRows.toFiringRow(lit());
+    LoadingCheckStoreMapper loading =
+        new LoadingCheckStoreMapper(number -> firing, number -> memberRow);
+    UnloadingCheckStoreMapper unloading = new UnloadingCheckStoreMapper(number -> firing);
+    LoadingCheck before = new LoadingCheck(FiringNumber.of(317), MemberNumber.of(42), true);
+    UnloadingCheck after = new UnloadingCheck(FiringNumber.of(317), 2, true);
+    KilnCheckRow row = loading.toKilnCheckRow(before);
+    unloading.applyTo(row, after);
+    assertThat(loading.toLoadingCheck(row)).isEqualTo(before);
+    assertThat(unloading.toUnloadingCheck(row)).isEqualTo(after);
   }
 
   @Test

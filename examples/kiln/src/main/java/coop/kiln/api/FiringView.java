@@ -15,4 +15,5 @@ public record FiringView(
     Instant started,
     Instant ended,
     Duration duration,
-    MoneyView charge) {}
+    MoneyView charge,
+    String remarks) {}

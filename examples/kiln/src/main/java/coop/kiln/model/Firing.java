@@ -18,6 +18,7 @@ public final class Firing {
   private Instant started;
   private Instant ended;
   private Money charge;
+  private String remarks;
 
   private Firing(
       FiringNumber number,
@@ -27,7 +28,8 @@ public final class Firing {
       FiringStatus status,
       Instant started,
       Instant ended,
-      Money charge) {
+      Money charge,
+      String remarks) {
     this.number = Objects.requireNonNull(number, "number");
     this.kiln = Objects.requireNonNull(kiln, "kiln");
     this.operator = Objects.requireNonNull(operator, "operator");
@@ -36,6 +38,10 @@ public final class Firing {
     this.started = exact(started);
     this.ended = exact(ended);
     this.charge = charge;
+    this.remarks = remarks;
+    if (remarks != null && remarks.length() > 200) {
+      throw new IllegalArgumentException("remarks have at most 200 characters");
+    }
     if (started != null && ended != null && ended.isBefore(started)) {
       throw new IllegalArgumentException("a firing cannot end before it started");
     }
@@ -47,7 +53,8 @@ public final class Firing {
     if (schedule.isEmpty()) {
       throw new IllegalArgumentException("a firing has a schedule");
     }
-    return new Firing(number, kiln, operator, schedule, FiringStatus.PLANNED, null, null, null);
+    return new Firing(
+        number, kiln, operator, schedule, FiringStatus.PLANNED, null, null, null, null);
   }
 
   /** A firing as the books have it. */
@@ -59,7 +66,8 @@ public final class Firing {
       FiringStatus status,
       Optional<Instant> started,
       Optional<Instant> ended,
-      Optional<Money> charge) {
+      Optional<Money> charge,
+      Optional<String> remarks) {
     return new Firing(
         number,
         kiln,
@@ -68,7 +76,8 @@ public final class Firing {
         status,
         started.orElse(null),
         ended.orElse(null),
-        charge.orElse(null));
+        charge.orElse(null),
+        remarks.orElse(null));
   }
 
   /** The kiln is lit. */
@@ -131,6 +140,11 @@ public final class Firing {
   /** What the operator owes; empty until it is reckoned. */
   public Optional<Money> charge() {
     return Optional.ofNullable(charge);
+  }
+
+  /** For members only. */
+  public Optional<String> remarks() {
+    return Optional.ofNullable(remarks);
   }
 
   /** From lighting to opening; empty while either is still to come. */

@@ -30,8 +30,8 @@ public class FiringRow extends AuditedRow {
   @OrderColumn(name = "place")
   private List<SegmentRow> schedule = new ArrayList<>();
 
-  @Column(nullable = false, length = 12)
-  private String status;
+  @Column(nullable = false)
+  private short status;
 
   @Column private Instant startedAt;
 
@@ -42,6 +42,9 @@ public class FiringRow extends AuditedRow {
 
   @Column(length = 3)
   private String chargeCurrency;
+
+  @Column(length = 200)
+  private String remarks;
 
   protected FiringRow() {}
 
@@ -73,11 +76,11 @@ public class FiringRow extends AuditedRow {
     return schedule;
   }
 
-  public String getStatus() {
+  public short getStatus() {
     return status;
   }
 
-  void setStatus(String status) {
+  void setStatus(short status) {
     this.status = status;
   }
 
@@ -111,5 +114,13 @@ public class FiringRow extends AuditedRow {
 
   void setChargeCurrency(String chargeCurrency) {
     this.chargeCurrency = chargeCurrency;
+  }
+
+  public String getRemarks() {
+    return remarks;
+  }
+
+  void setRemarks(String remarks) {
+    this.remarks = remarks;
   }
 }

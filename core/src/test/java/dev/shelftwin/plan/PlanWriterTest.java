@@ -1,0 +1,165 @@
+package dev.shelftwin.plan;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import dev.shelftwin.finding.InputException;
+import dev.shelftwin.finding.RuleId;
+import dev.shelftwin.shape.FieldRole;
+import dev.shelftwin.shape.Role;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.temporal.ChronoUnit;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
+
+/** What is written or said in Java is read as the same plan. */
+class PlanWriterTest {
+
+  /** Everything that a plan can say, with texts that YAML takes for something else. */
+  private static final String EVERYTHING =
+      """
+      shelf-twin: 1
+      name: "kiln: the 2nd, 'new' one # really"
+      code: { classes: [a, b c], sources: src, class-path: "true", mappers: src }
+      layers:
+        store: { role: persistence, package: coop.kiln.store }
+        model: { role: domain, package: coop.kiln.model }
+        api: { role: transfer, package: coop.kiln.api }
+      concepts:
+        Firing:
+          store: FiringRow
+          model: { type: Firing, build: { FiringRow: restore, BookFiring: new } }
+          api: { FiringView: out, BookFiring: in, ChangeFiring: change, Firing.Card: both }
+          fields:
+            - { model: number, store: nr, FiringView: no, is: identity, given: { BookFiring: { from: caller } } }
+            - { model: status, codes: { store: { PLANNED: 1, DONE: 2, otherwise: DONE }, api: { PLANNED: "1", DONE: "yes, [done]" } } }
+            - { model: remarks, stays: { FiringView: "for members: only", store: "- none" }, absent: { BookFiring: "" } }
+            - { model: ended, unit: seconds, by: coop.kiln.Clocks, accept: { lossy-conversion: "# enough", limit-mismatch: é } }
+            - { model: size, given: { BookFiring: { value: null }, ChangeFiring: { value: 1.5 } }, by: { api: coop.kiln.Sizes.of } }
+            - { model: charge, store: { amount: chargeAmount, currency: chargeCurrency }, stays: none }
+            - { model: kiln, store: kiln.code, derived: "from\\n two lines" }
+          omits:
+            FiringView: { fields: [size, "null"], because: "it's nobody's" }
+      wire: coop.kiln.Json.mapper
+      samples: { Email: coop.kiln.Samples.email, KilnCode: coop.kiln.Samples.code }
+      """;
+
+  private static void assertSame(Plan one, Plan other) {
+    assertThat(one)
+        .usingRecursiveComparison()
+        .ignoringFieldsMatchingRegexes("(.*\\.)?at")
+        .isEqualTo(other);
+  }
+
+  @Test
+  void everythingIsReadAgain() {
+    Plan plan = PlanReader.read("plan.yaml", EVERYTHING);
+    String written = PlanWriter.write(plan);
+    assertSame(PlanReader.read("again.yaml", written), plan);
+    assertThat(PlanWriter.write(PlanReader.read("again.yaml", written))).isEqualTo(written);
+    assertThat(written.lines()).allSatisfy(line -> assertThat(line).hasSizeLessThan(130));
+  }
+
+  @ParameterizedTest
+  @ValueSource(strings = {"kiln", "first-steps", "second-steps"})
+  void theExamplesAreReadAgain(String example) throws IOException {
+    Path file = Path.of("../examples", example, "shelf-twin.yaml");
+    Plan plan = PlanReader.read("plan.yaml", Files.readString(file));
+    assertSame(PlanReader.read("again.yaml", PlanWriter.write(plan)), plan);
+  }
+
+  @Test
+  void whatIsSaidInJavaIsTheSame() {
+    Map<String, Object> store = new LinkedHashMap<>(Map.of("PLANNED", 1L));
+    store.put("DONE", 2L);
+    Map<String, Object> api = new LinkedHashMap<>(Map.of("PLANNED", "1"));
+    api.put("DONE", "yes, [done]");
+    Plan said =
+        PlanBuilder.named("kiln: the 2nd, 'new' one # really")
+            .classes("a", "b c")
+            .sources("src")
+            .classPath("true")
+            .mappers("src")
+            .layer("store", Role.PERSISTENCE, "coop.kiln.store")
+            .layer("model", Role.DOMAIN, "coop.kiln.model")
+            .layer("api", Role.TRANSFER, "coop.kiln.api")
+            .wire("coop.kiln.Json.mapper")
+            .sample("Email", "coop.kiln.Samples.email")
+            .sample("KilnCode", "coop.kiln.Samples.code")
+            .concept("Firing")
+            .shape("store", "FiringRow")
+            .shape("model", "Firing")
+            .build("FiringRow", "restore")
+            .build("BookFiring", "new")
+            .shape("api", "FiringView", Direction.OUT)
+            .shape("api", "BookFiring", Direction.IN)
+            .shape("api", "ChangeFiring", Direction.CHANGE)
+            .shape("api", "Firing.Card", Direction.BOTH)
+            .row(
+                row ->
+                    row.field("store", "nr")
+                        .field("model", "number")
+                        .field("FiringView", "no")
+                        .is(FieldRole.IDENTITY)
+                        .givenFrom("BookFiring", "caller"))
+            .row(
+                row -> row.field("model", "status").codes("store", store, "DONE").codes("api", api))
+            .row(
+                row ->
+                    row.field("model", "remarks")
+                        .stays("FiringView", "for members: only")
+                        .stays("store", "- none")
+                        .absent("BookFiring", ""))
+            .row(
+                row ->
+                    row.field("model", "ended")
+                        .unit(ChronoUnit.SECONDS)
+                        .by("coop.kiln.Clocks")
+                        .accept(RuleId.LOSSY_CONVERSION, "# enough")
+                        .accept(RuleId.LIMIT_MISMATCH, "é"))
+            .row(
+                row ->
+                    row.field("model", "size")
+                        .givenValue("BookFiring", null)
+                        .givenValue("ChangeFiring", 1.5)
+                        .by("api", "coop.kiln.Sizes.of"))
+            .row(row -> row.field("model", "charge").stays("none"))
+            .row(row -> row.field("model", "charge.amount").field("store", "chargeAmount"))
+            .row(row -> row.field("model", "charge.currency").field("store", "chargeCurrency"))
+            .row(
+                row ->
+                    row.field("model", "kiln")
+                        .field("store", "kiln.code")
+                        .derived("from\n two lines"))
+            .omit("FiringView", "it's nobody's", "size", "null")
+            .build();
+    assertSame(said, PlanReader.read("plan.yaml", EVERYTHING));
+  }
+
+  @Test
+  void whatAReaderRefusesIsRefused() {
+    PlanBuilder.ConceptBuilder twice =
+        PlanBuilder.named("kiln")
+            .layer("model", Role.DOMAIN, "coop.kiln.model")
+            .concept("Kiln")
+            .shape("model", "Kiln")
+            .row(row -> row.field("model", "code").stays("one"))
+            .row(row -> row.field("model", "code").stays("two"));
+    assertThatThrownBy(twice::build)
+        .isInstanceOfSatisfying(
+            InputException.class,
+            refused ->
+                assertThat(refused.errors())
+                    .extracting(error -> error.message())
+                    .isEqualTo(List.of("model.code has a row already, at line 11")));
+    assertThatThrownBy(() -> twice.shape("api", "KilnView"))
+        .isInstanceOf(InputException.class)
+        .hasMessageContaining("there is no layer 'api'");
+  }
+}

@@ -1,0 +1,96 @@
+package dev.shelftwin;
+
+import dev.shelftwin.DraftRequest.LayerPackage;
+import dev.shelftwin.finding.InputException;
+import dev.shelftwin.read.CodePaths;
+import dev.shelftwin.shape.Place;
+import dev.shelftwin.shape.Role;
+import dev.shelftwin.shape.Shape;
+import dev.shelftwin.shape.Shapes;
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
+
+/** Tells the layers by what their packages hold and are called. */
+final class LayerGuess {
+
+  private static final Set<String> DOMAIN = Set.of("business", "core", "domain", "model");
+  private static final Set<String> TRANSFER =
+      Set.of("api", "client", "contract", "dto", "rest", "transfer", "web", "wire");
+
+  private final CodePaths code;
+  private final Shapes shapes;
+
+  LayerGuess(CodePaths code, Shapes shapes) {
+    this.code = code;
+    this.shapes = shapes;
+  }
+
+  /**
+   * The packages that have a role.
+   *
+   * @throws InputException where fewer than two can be told
+   */
+  List<LayerPackage> packages() {
+    List<LayerPackage> packages = new ArrayList<>();
+    Set<String> all = names();
+    for (String name : all) {
+      Role role = role(name);
+      if (role != null) {
+        packages.add(new LayerPackage(role, name));
+      }
+    }
+    packages.sort(Comparator.comparing(LayerPackage::role));
+    if (packages.stream().map(LayerPackage::role).distinct().count() < 2) {
+      throw new InputException(
+          Place.in("the code"),
+          "its packages do not tell which layer they are: "
+              + (all.isEmpty() ? "there are none" : String.join(", ", all)),
+          "name them with --persistence, --domain and --transfer");
+    }
+    return packages;
+  }
+
+  private @Nullable Role role(String packageName) {
+    boolean entities =
+        shapes.namesIn(packageName).stream()
+            .flatMap(name -> shapes.find(packageName + "." + name).stream())
+            .anyMatch(Shape::isEntity);
+    if (entities) {
+      return Role.PERSISTENCE;
+    }
+    List<String> words = List.of(packageName.split("\\."));
+    if (words.stream().anyMatch(TRANSFER::contains)) {
+      return Role.TRANSFER;
+    }
+    return words.stream().anyMatch(DOMAIN::contains) ? Role.DOMAIN : null;
+  }
+
+  private Set<String> names() {
+    Set<String> names = new TreeSet<>();
+    for (Path root : Stream.concat(code.sources().stream(), code.classes().stream()).toList()) {
+      try (Stream<Path> files = Files.walk(root)) {
+        files
+            .filter(file -> file.toString().endsWith(".java") || file.toString().endsWith(".class"))
+            .map(file -> root.relativize(file).getParent())
+            .filter(folder -> folder != null)
+            .forEach(
+                folder ->
+                    names.add(
+                        folder.toString().replace(folder.getFileSystem().getSeparator(), ".")));
+      } catch (IOException unreadable) {
+        throw new UncheckedIOException(unreadable);
+      }
+    }
+    names.remove("");
+    return names;
+  }
+}

@@ -1,0 +1,181 @@
+package dev.shelftwin;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import dev.shelftwin.DraftRequest.LayerPackage;
+import dev.shelftwin.draft.Draft;
+import dev.shelftwin.finding.Finding;
+import dev.shelftwin.finding.InputException;
+import dev.shelftwin.finding.RuleId;
+import dev.shelftwin.shape.Role;
+import dev.shelftwin.trial.TrialOptions;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.OptionalInt;
+import java.util.Set;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/** First plans for code that has none, and what is added to plans that are there. */
+class DraftTest {
+
+  private static final Path KILN = Path.of("../examples/kiln");
+
+  @TempDir Path folder;
+
+  /** The example's own types, without its plan and its mappers. */
+  private Path kiln() throws IOException {
+    try (Stream<Path> files = Files.walk(KILN.resolve("src/main/java"))) {
+      for (Path file : files.filter(path -> path.toString().endsWith(".java")).toList()) {
+        if (!file.toString().endsWith("Mapper.java")) {
+          Path copy = folder.resolve(KILN.relativize(file));
+          Files.createDirectories(copy.getParent());
+          Files.copy(file, copy);
+        }
+      }
+    }
+    return folder.resolve("shelf-twin.yaml");
+  }
+
+  private static DraftRequest request(Path plan, LayerPackage... packages) {
+    return new DraftRequest(plan, Project.code(), List.of(packages));
+  }
+
+  private static Draft drafted(Path plan, LayerPackage... packages) {
+    Draft draft = PlanDraft.of(request(plan, packages));
+    PlanDraft.write(draft, plan);
+    return draft;
+  }
+
+  private static List<Finding> check(Path plan) {
+    try (ShelfTwin twin = ShelfTwin.open(plan, Project.code())) {
+      return twin.check();
+    }
+  }
+
+  @Test
+  void theFirstPlanNeedsNoMoreThanTheReasons() throws IOException {
+    Path plan = kiln();
+    Draft draft = drafted(plan);
+    assertThat(draft.concepts()).contains("Firing", "Kiln", "Member", "Segment");
+    assertThat(draft.alone()).isEmpty();
+    assertThat(draft.questions()).isPositive();
+    assertThat(check(plan))
+        .filteredOn(finding -> finding.rule() == RuleId.OPEN_QUESTION)
+        .hasSize(draft.questions())
+        .allSatisfy(finding -> assertThat(finding.at().text()).contains("'?'"));
+    Files.writeString(plan, draft.text().replace("'?'", "ours"));
+    // What is left is no matter of words: a number for each status, and columns that may be null.
+    assertThat(check(plan))
+        .extracting(finding -> finding.rule().key() + " " + finding.field().orElse(""))
+        .containsExactlyInAnyOrder(
+            "type-mismatch FiringRow.status",
+            "limit-mismatch KilnCheckRow.loadedBy",
+            "limit-mismatch KilnCheckRow.ventClear",
+            "limit-mismatch KilnCheckRow.cracked",
+            "limit-mismatch KilnCheckRow.swept");
+    assertThat(draft.text())
+        .contains("- { model: operator, store: operator.number }")
+        .contains("# guess: MemberRow.emailAddress, by its name and type")
+        .contains("- { api: pin, is: secret, stays: '?' }")
+        .contains("# guess: KilnCheckRow is one, by its fields")
+        .contains("api: { PaymentView.ByCard: out }");
+  }
+
+  @Test
+  void whatIsThereStaysAsItIs() throws IOException {
+    Path plan = kiln();
+    String whole = drafted(plan).text().replace("'?'", "ours");
+    String firing = whole.substring(whole.indexOf("  Firing:"), whole.indexOf("  Glaze:"));
+    String begun =
+        whole
+            .replace(firing, "")
+            .replace("      - { model: email, store: emailAddress }", "      # no e-mail yet")
+            .replace("concepts:", "concepts: # as of today");
+    Files.writeString(plan, begun);
+    Draft more = drafted(plan);
+    assertThat(more.concepts()).containsExactly("Firing");
+    assertThat(more.text().lines().filter(line -> begun.lines().anyMatch(line::equals)))
+        .containsSubsequence(begun.lines().filter(line -> !line.isBlank()).toList());
+    assertThat(more.text()).contains("- { model: email, store: emailAddress }");
+    Files.writeString(plan, more.text().replace("'?'", "ours"));
+    assertThat(check(plan)).hasSize(5);
+    assertThat(PlanDraft.of(request(plan)).rows()).isZero();
+  }
+
+  @Test
+  void onePackageIsToldApartByTheTypesNames() throws IOException {
+    Project project = new Project(folder);
+    project.instead(
+        "",
+        Project.GLAZES
+            .replaceAll("package coop.kiln.(store|model|api);", "package coop.kiln;")
+            .replace("GlazeRow", "GlazeEntity"));
+    project.write();
+    Path plan = folder.resolve("shelf-twin.yaml");
+    Files.delete(plan);
+    DraftRequest request =
+        new DraftRequest(
+            plan,
+            new CodeOptions(List.of(), List.of(folder.resolve("src")), Project.code().classPath()),
+            List.of(
+                new LayerPackage(Role.PERSISTENCE, "coop.kiln.*Entity"),
+                new LayerPackage(Role.DOMAIN, "coop.kiln.Glaze"),
+                new LayerPackage(Role.TRANSFER, "coop.kiln.*View"),
+                new LayerPackage(Role.TRANSFER, "coop.kiln.New*")));
+    PlanDraft.write(PlanDraft.of(request), plan);
+    assertThat(Files.readString(plan))
+        .contains("sources: src")
+        .contains("persistence: { role: persistence, package: coop.kiln }")
+        .contains("transfer: { GlazeView: out, NewGlaze: in }")
+        .contains("- { domain: name, persistence: label }");
+    assertThat(check(plan)).isEmpty();
+    try (ShelfTwin twin = ShelfTwin.open(plan, Project.code())) {
+      TrialOptions options = new TrialOptions(7, 20, Set.of(), OptionalInt.empty(), false);
+      assertThat(twin.trial(options).held()).isTrue();
+    }
+  }
+
+  @Test
+  void othersNamesArePairedByTheirFields() throws IOException {
+    Project project =
+        new Project(folder)
+            .java(
+                """
+                package coop.kiln.api;
+                public record GLZ_ITEM(
+                    String CODE, String NAME, boolean FOOD_SAFE, String FINISH, String NOTE) {}
+                """);
+    project.write();
+    Path plan = folder.resolve("shelf-twin.yaml");
+    Files.delete(plan);
+    Path sources = Files.createDirectories(folder.resolve("src/main/java"));
+    Files.move(folder.resolve("src/coop"), sources.resolve("coop"));
+    Draft draft = drafted(plan);
+    assertThat(draft.text())
+        .contains("# guess: GLZ_ITEM is one, by its fields")
+        .contains("FOOD_SAFE");
+    assertThat(check(plan))
+        .allSatisfy(finding -> assertThat(finding.rule()).isEqualTo(RuleId.OPEN_QUESTION));
+  }
+
+  @Test
+  void packagesThatTellNothingAreAskedFor() throws IOException {
+    Files.createDirectories(folder.resolve("src/main/java/coop"));
+    Files.writeString(
+        folder.resolve("src/main/java/coop/Thing.java"), "package coop; record Thing(int x) {}");
+    Path plan = folder.resolve("shelf-twin.yaml");
+    assertThatThrownBy(() -> PlanDraft.of(request(plan)))
+        .isInstanceOf(InputException.class)
+        .hasMessageContaining("its packages do not tell which layer they are: coop");
+    assertThatThrownBy(
+            () -> PlanDraft.of(request(plan, new LayerPackage(Role.DOMAIN, "coop.nowhere"))))
+        .isInstanceOf(InputException.class)
+        .hasMessageContaining("this package has no types");
+    assertThat(plan).doesNotExist();
+  }
+}
