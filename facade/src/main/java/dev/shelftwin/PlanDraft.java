@@ -7,6 +7,7 @@ import dev.shelftwin.draft.Territory;
 import dev.shelftwin.finding.InputException;
 import dev.shelftwin.plan.Code;
 import dev.shelftwin.plan.Layer;
+import dev.shelftwin.plan.MapperStyle;
 import dev.shelftwin.plan.Plan;
 import dev.shelftwin.plan.PlanReader;
 import dev.shelftwin.plan.Text;
@@ -175,7 +176,8 @@ public final class PlanDraft {
       String name = clear ? lastOf(packageName) : given.role().key();
       territories.add(
           new Territory(
-              new Layer(name, given.role(), packageName, place()), typesOf(given.types())));
+              new Layer(name, given.role(), packageName, MapperStyle.USUAL, place()),
+              typesOf(given.types())));
     }
     return territories;
   }

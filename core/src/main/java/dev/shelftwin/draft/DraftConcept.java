@@ -84,6 +84,6 @@ final class DraftConcept {
                     new Text(shape, here),
                     fields.stream().map(field -> new Text(field, here)).toList(),
                     new Text(QUESTION, here))));
-    return new Concept(begun.name(), begun.shapes(), all, omissions, begun.at());
+    return new Concept(begun.name(), begun.shapes(), all, omissions, begun.directs(), begun.at());
   }
 }

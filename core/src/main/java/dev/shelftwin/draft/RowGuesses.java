@@ -306,7 +306,7 @@ final class RowGuesses {
           }
         }
       }
-      Hop hop = new Hop(ledger.hub(), outer, false);
+      Hop hop = new Hop(ledger.hub(), outer, Hop.Way.OUTWARD);
       Set<Field> taken = new LinkedHashSet<>();
       matches.sort(Comparator.comparingDouble(Match::likeness).reversed());
       for (Match match : matches) {

@@ -290,7 +290,7 @@ final class ShapePairing {
       // Layers in the order store, model, api, as everything is written.
       List<ShapeUse> ordered = new ArrayList<>(uses);
       ordered.sort(Comparator.comparing(use -> use.layer().role()));
-      return new Concept(name, ordered, List.of(), List.of(), Place.in(name));
+      return new Concept(name, ordered, List.of(), List.of(), List.of(), Place.in(name));
     }
   }
 }

@@ -608,6 +608,6 @@ final class HopBody {
   private boolean isWithinReach(Access access) {
     return access
         .visibility()
-        .reaches(hop.outer().packageName(), hop.from().shape().type().packageName());
+        .reaches(hop.outer().mapperPackage(), hop.from().shape().type().packageName());
   }
 }

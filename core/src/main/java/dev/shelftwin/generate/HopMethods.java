@@ -156,7 +156,7 @@ final class HopMethods {
     String many = source + "s";
     ClassName list = ClassName.get(List.class);
     MethodSpec.Builder method =
-        MethodSpec.methodBuilder(one + "List")
+        MethodSpec.methodBuilder(one + (hop.isDirect() ? "ListFromRows" : "List"))
             .addModifiers(Modifier.PUBLIC)
             .returns(ParameterizedTypeName.get(list, JavaNames.of(hop.to().shape().type())))
             .addParameter(

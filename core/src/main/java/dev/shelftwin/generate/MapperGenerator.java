@@ -17,6 +17,7 @@ import dev.shelftwin.ledger.Ledger;
 import dev.shelftwin.ledger.MapperNames;
 import dev.shelftwin.plan.Given;
 import dev.shelftwin.plan.Layer;
+import dev.shelftwin.plan.MapperStyle;
 import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.TypeRef;
 import java.util.ArrayList;
@@ -165,13 +166,15 @@ public final class MapperGenerator {
                 concept.hub().layer().name(),
                 mapper.layer().name(),
                 new LeftAlone(mapper.hops()).javadoc());
+    MapperStyle style = mapper.layer().style();
+    style.onClass().forEach(name -> type.addAnnotation(ClassName.bestGuess(name.value())));
     mapper.dependencies().forEach(dependency -> type.addField(field(dependency)));
     if (!mapper.dependencies().isEmpty()) {
-      type.addMethod(constructor(mapper.dependencies()));
+      type.addMethod(constructor(mapper.dependencies(), style));
     }
     CodeTables tables =
         new CodeTables(
-            ClassName.get(mapper.layer().packageName(), mapper.simpleName()), mapper.hops());
+            ClassName.get(mapper.layer().mapperPackage(), mapper.simpleName()), mapper.hops());
     NestedMappers nested = new NestedMappers(ledger, concept, tables);
     for (HopLedger hop : mapper.hops()) {
       List<MethodSpec> methods =
@@ -182,13 +185,13 @@ public final class MapperGenerator {
     }
     tables.methods().forEach(type::addMethod);
     JavaFile file =
-        JavaFile.builder(mapper.layer().packageName(), type.build())
+        JavaFile.builder(mapper.layer().mapperPackage(), type.build())
             .addFileComment(
                 "Change the plan and generate again: a file edited by hand is left as it is.")
             .skipJavaLangImports(true)
             .build();
     String text = Fingerprint.sign(file.toString());
-    return new SourceFile(mapper.layer().packageName(), mapper.simpleName(), text);
+    return new SourceFile(mapper.layer().mapperPackage(), mapper.simpleName(), text);
   }
 
   private static FieldSpec field(Dependency dependency) {
@@ -196,8 +199,11 @@ public final class MapperGenerator {
         .build();
   }
 
-  private static MethodSpec constructor(List<Dependency> dependencies) {
+  private static MethodSpec constructor(List<Dependency> dependencies, MapperStyle style) {
     MethodSpec.Builder constructor = MethodSpec.constructorBuilder().addModifiers(Modifier.PUBLIC);
+    style
+        .onConstructor()
+        .forEach(name -> constructor.addAnnotation(ClassName.bestGuess(name.value())));
     for (Dependency dependency : dependencies) {
       String name = dependency.name();
       constructor
@@ -224,7 +230,7 @@ public final class MapperGenerator {
     }
     Dependency.OfMapper mapper = (Dependency.OfMapper) dependency;
     return ClassName.get(
-        mapper.layer().packageName(),
+        mapper.layer().mapperPackage(),
         MapperNames.simpleName(mapper.concept().concept(), mapper.layer()));
   }
 

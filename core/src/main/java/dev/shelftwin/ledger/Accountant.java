@@ -126,10 +126,17 @@ public final class Accountant {
     for (Station outer : pairing.outer()) {
       boolean store = outer.role() == Role.PERSISTENCE;
       if (store || outer.use().direction().goesOut()) {
-        hops.add(new Hop(pairing.hub(), outer, false));
+        hops.add(new Hop(pairing.hub(), outer, Hop.Way.OUTWARD));
       }
       if (store || outer.use().direction().goesIn()) {
-        hops.add(new Hop(outer, pairing.hub(), true));
+        hops.add(new Hop(outer, pairing.hub(), Hop.Way.INWARD));
+      }
+    }
+    for (Station from : pairing.outer()) {
+      for (Station to : pairing.outer()) {
+        if (pairing.concept().goesDirectly(from.use(), to.use())) {
+          hops.add(new Hop(from, to, Hop.Way.PAST));
+        }
       }
     }
     return hops;

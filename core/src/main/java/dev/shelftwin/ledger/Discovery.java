@@ -91,12 +91,20 @@ final class Discovery {
 
   private static boolean leads(Concept concept, TypeRef from, TypeRef to) {
     ShapeUse hub = concept.hub();
-    return concept
-        .outer()
-        .anyMatch(
-            outer ->
-                (is(hub, to) && is(outer, from) && comesIn(outer))
-                    || (is(hub, from) && is(outer, to) && goesOut(outer)));
+    boolean past =
+        concept.shapes().stream()
+            .filter(use -> is(use, from))
+            .anyMatch(
+                use ->
+                    concept.shapes().stream()
+                        .anyMatch(other -> is(other, to) && concept.goesDirectly(use, other)));
+    return past
+        || concept
+            .outer()
+            .anyMatch(
+                outer ->
+                    (is(hub, to) && is(outer, from) && comesIn(outer))
+                        || (is(hub, from) && is(outer, to) && goesOut(outer)));
   }
 
   /** Whether a shape is mapped in either direction, whatever the plan says. */
@@ -206,7 +214,12 @@ final class Discovery {
       uses.add(new ShapeUse(inside, hub.name(), Direction.BOTH, Map.of(), around.at()));
       uses.addAll(outer.values());
       return new Concept(
-          Objects.requireNonNull(hub.simpleName()), uses, List.of(), List.of(), around.at());
+          Objects.requireNonNull(hub.simpleName()),
+          uses,
+          List.of(),
+          List.of(),
+          List.of(),
+          around.at());
     }
   }
 }

@@ -6,13 +6,24 @@ import java.util.Objects;
 /**
  * The way of a concept from its shape in one layer to its shape in another.
  *
- * @param inward whether it leads to the concept's hub
+ * @param way where it leads, seen from the concept's hub
  */
-public record Hop(Station from, Station to, boolean inward) {
+public record Hop(Station from, Station to, Way way) {
+
+  /** Where a hop leads. */
+  public enum Way {
+    /** To the hub. */
+    INWARD,
+    /** From the hub. */
+    OUTWARD,
+    /** From a row to a response, past the hub. */
+    PAST
+  }
 
   public Hop {
     Objects.requireNonNull(from, "from");
     Objects.requireNonNull(to, "to");
+    Objects.requireNonNull(way, "way");
   }
 
   /** Whether what it carries changes an object that is there, and makes none. */
@@ -25,9 +36,18 @@ public record Hop(Station from, Station to, boolean inward) {
     return from.equals(station) || to.equals(station);
   }
 
+  public boolean inward() {
+    return way == Way.INWARD;
+  }
+
+  /** Whether it leads past the hub. */
+  public boolean isDirect() {
+    return way == Way.PAST;
+  }
+
   /** The end that is not the concept's hub. */
   public Station outer() {
-    return inward ? from : to;
+    return inward() ? from : to;
   }
 
   /** As reports and options write it: {@code A->B}. */

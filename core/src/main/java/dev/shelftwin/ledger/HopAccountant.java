@@ -151,7 +151,7 @@ final class HopAccountant {
 
   /** One field made from several, or from a part of another. */
   private List<Entry> join(Field target, List<String> parts, TypeRef slot, Optional<Row> whole) {
-    Optional<Callable> taker = conversions.maker(slot, parts, hop.outer().packageName());
+    Optional<Callable> taker = conversions.maker(slot, parts, hop.outer().mapperPackage());
     List<Entry> unfilled = new ArrayList<>();
     List<Field> sources = new ArrayList<>();
     List<Conversion> ways = new ArrayList<>();
@@ -191,9 +191,9 @@ final class HopAccountant {
 
   private Conversions.Wish wish(Optional<Row> row) {
     return new Conversions.Wish(
-        used(row.flatMap(said -> said(said.by(), said)), row),
+        used(row.flatMap(said -> said(said.by(), said, hop.outer())), row),
         used(row.flatMap(Row::unit), row),
-        used(row.flatMap(said -> said(said.codes(), said)), row));
+        used(row.flatMap(said -> said(said.codes(), said, hop.outer())), row));
   }
 
   private <T> Optional<T> used(Optional<T> word, Optional<Row> row) {
@@ -235,8 +235,7 @@ final class HopAccountant {
     }
     boolean part = !Paths.isWhole(source.get().name()) && hasSeveralParts(path.get());
     return Optional.of(
-        conversions
-            .between(source.get().type(), slot, wish, hop.inward())
+        convert(source.get(), target, slot, wish, row)
             .flatMap(way -> orElse(way, source.get(), target, slot, row))
             .map(
                 conversion ->
@@ -244,6 +243,36 @@ final class HopAccountant {
                         ? Entry.split(source.get(), target, conversion, row)
                         : Entry.carried(source.get(), target, conversion, row))
             .orElseGet(() -> Entry.mismatch(source.get(), target, row)));
+  }
+
+  /** Past the domain a value takes the same two steps, where the plan says how each is done. */
+  private Optional<Conversion> convert(
+      Field source, Field target, TypeRef slot, Conversions.Wish wish, Optional<Row> row) {
+    Optional<Row> there = pairing.rowOf(source.name(), hop.from());
+    boolean said =
+        Stream.concat(row.stream(), there.stream())
+            .anyMatch(one -> !one.by().isEmpty() || !one.codes().isEmpty());
+    Optional<Field> inside =
+        pairing.inward(target.name(), hop.to()).flatMap(name -> pairing.field(pairing.hub(), name));
+    if (!hop.isDirect() || !said || inside.isEmpty()) {
+      return conversions.between(source.type(), slot, wish, hop.inward());
+    }
+    Conversions.Wish first =
+        new Conversions.Wish(
+            there.flatMap(one -> one.by().at(hop.from().use())),
+            there.flatMap(Row::unit),
+            there.flatMap(one -> one.codes().at(hop.from().use())));
+    return conversions
+        .between(source.type(), inside.get().type(), first, true)
+        .flatMap(
+            in ->
+                conversions
+                    .between(inside.get().type(), slot, wish, false)
+                    .map(
+                        out ->
+                            new Conversion(
+                                Stream.concat(in.steps().stream(), out.steps().stream())
+                                    .toList())));
   }
 
   /** What a row says for a missing value holds where one may be missing and is needed. */
@@ -343,7 +372,7 @@ final class HopAccountant {
     for (Omission omission : pairing.concept().omissions()) {
       if (omission.shape().value().equals(hop.to().use().simpleName())) {
         for (Text field : omission.fields()) {
-          if (field.value().equals(source.name())) {
+          if (field.value().equals(pairing.hubName(source.name(), hop.from()))) {
             usage.mark(field);
             return Optional.of(omission.because());
           }
@@ -397,6 +426,9 @@ final class HopAccountant {
   }
 
   private Optional<String> sourcePath(String target) {
+    if (hop.isDirect()) {
+      return pairing.inward(target, hop.to()).flatMap(name -> pairing.outward(name, hop.from()));
+    }
     Station outer = hop.outer();
     return hop.inward() ? pairing.outward(target, outer) : pairing.inward(target, outer);
   }
@@ -421,7 +453,7 @@ final class HopAccountant {
   private boolean isWithinReach(Access reader, String owner) {
     Optional<Access> outer = reader.through();
     String own = outer.map(access -> Paths.held(access.type()).packageName()).orElse(owner);
-    return reader.visibility().reaches(hop.outer().packageName(), own)
+    return reader.visibility().reaches(hop.outer().mapperPackage(), own)
         && outer.filter(access -> !isWithinReach(access, owner)).isEmpty();
   }
 
@@ -449,11 +481,19 @@ final class HopAccountant {
     return stays;
   }
 
-  /** What a row says for this hop's outer shape; said once for all, it holds for those it names. */
+  /** What a row says for this hop's outer shape, past the domain for either of its ends. */
   private <T> Optional<T> said(Scoped<T> scoped, Row row) {
-    Optional<T> said = scoped.at(hop.outer().use());
-    return isOnly(scoped) || row.concerns(hop.outer().use(), pairing.concept())
-        ? said
+    Optional<T> said = said(scoped, row, hop.outer());
+    return hop.isDirect() ? said.or(() -> said(scoped, row, hop.from())) : said;
+  }
+
+  /** Said once for all, a word holds for the shapes that its row names. */
+  private <T> Optional<T> said(Scoped<T> scoped, Row row, Station station) {
+    boolean only =
+        scoped.only().containsKey(station.use().simpleName())
+            || scoped.only().containsKey(station.layer().name());
+    return only || row.concerns(station.use(), pairing.concept())
+        ? scoped.at(station.use())
         : Optional.empty();
   }
 
@@ -488,7 +528,7 @@ final class HopAccountant {
   private boolean reaches(Callable candidate) {
     return candidate
         .visibility()
-        .reaches(hop.outer().packageName(), candidate.owner().packageName());
+        .reaches(hop.outer().mapperPackage(), candidate.owner().packageName());
   }
 
   private static String calledBy(Callable candidate) {

@@ -124,6 +124,6 @@ public record HopLedger(
   private boolean withinReach(Access access) {
     return access
         .visibility()
-        .reaches(hop.outer().packageName(), hop.to().shape().type().packageName());
+        .reaches(hop.outer().mapperPackage(), hop.to().shape().type().packageName());
   }
 }

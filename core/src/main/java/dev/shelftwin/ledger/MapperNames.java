@@ -14,12 +14,12 @@ public final class MapperNames {
 
   /** The simple name of the mapper of a concept to an outer layer, such as FiringStoreMapper. */
   public static String simpleName(Concept concept, Layer layer) {
-    return concept.name() + capital(layer.name()) + "Mapper";
+    return layer.mapperName(concept.name());
   }
 
-  /** The same with its package: the outer layer's. */
+  /** The same with its package. */
   public static String qualifiedName(Concept concept, Layer layer) {
-    return layer.packageName() + "." + simpleName(concept, layer);
+    return layer.mapperPackage() + "." + simpleName(concept, layer);
   }
 
   /** A variable's name from a type's. */

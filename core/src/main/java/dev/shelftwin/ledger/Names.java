@@ -82,6 +82,13 @@ final class Names {
   /** Checks the types and methods that the plan names outside its concepts. */
   void checkRest() {
     plan.wire().ifPresent(method -> checkMethod("wire", method));
+    plan.layers().stream()
+        .map(Layer::style)
+        .flatMap(style -> Stream.concat(style.onClass().stream(), style.onConstructor().stream()))
+        .distinct()
+        .filter(annotation -> shapes.find(annotation.value()).isEmpty())
+        .forEach(
+            annotation -> unknown("mappers", annotation, "the code has no annotation", List.of()));
     plan.samples()
         .forEach(
             (type, method) -> {

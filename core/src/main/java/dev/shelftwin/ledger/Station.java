@@ -31,9 +31,14 @@ public record Station(ShapeUse use, Shape shape, String label) {
     return use.layer().role();
   }
 
-  /** The package that code of this layer is written in. */
+  /** Where the layer's types are. */
   public String packageName() {
     return use.layer().packageName();
+  }
+
+  /** Where the layer's mappers are, and so what they may use. */
+  public String mapperPackage() {
+    return use.layer().mapperPackage();
   }
 
   /**

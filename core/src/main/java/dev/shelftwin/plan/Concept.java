@@ -13,16 +13,23 @@ import java.util.stream.Stream;
  * @param shapes in the order of the plan; at most one in the domain
  * @param rows one for each field that is not simply the same everywhere
  * @param omissions fields left out of a shape on purpose
+ * @param directs reads that skip the domain
  * @param at where the plan names it
  */
 public record Concept(
-    String name, List<ShapeUse> shapes, List<Row> rows, List<Omission> omissions, Place at) {
+    String name,
+    List<ShapeUse> shapes,
+    List<Row> rows,
+    List<Omission> omissions,
+    List<Direct> directs,
+    Place at) {
 
   public Concept {
     Objects.requireNonNull(name, "name");
     shapes = List.copyOf(shapes);
     rows = List.copyOf(rows);
     omissions = List.copyOf(omissions);
+    directs = List.copyOf(directs);
     Objects.requireNonNull(at, "at");
   }
 
@@ -35,6 +42,15 @@ public record Concept(
         .flatMap(role -> shapes.stream().filter(shape -> shape.layer().role() == role))
         .findFirst()
         .orElseThrow();
+  }
+
+  /** Whether a read may go from one type straight to another. */
+  public boolean goesDirectly(ShapeUse from, ShapeUse to) {
+    return directs.stream()
+        .anyMatch(
+            direct ->
+                direct.from().value().equals(from.simpleName())
+                    && direct.to().value().equals(to.simpleName()));
   }
 
   /** The other shapes. */

@@ -28,7 +28,8 @@ final class ConceptReader {
     Text name = concept.key();
     Map<String, Entry> entries = yaml.entries(concept.value(), "a concept");
     List<String> known =
-        Stream.concat(layers.stream().map(Layer::name), Stream.of("fields", "omits")).toList();
+        Stream.concat(layers.stream().map(Layer::name), Stream.of("fields", "omits", "direct"))
+            .toList();
     yaml.refuseOthers(entries, known, "the concept " + name);
     int before = yaml.errorCount();
     List<ShapeUse> shapes = new ArrayList<>();
@@ -50,7 +51,11 @@ final class ConceptReader {
         Optional.ofNullable(entries.get("omits"))
             .map(entry -> omissions(entry, shapes))
             .orElse(List.of());
-    return Optional.of(new Concept(name.value(), shapes, rows, omissions, name.at()));
+    List<Direct> directs =
+        Optional.ofNullable(entries.get("direct"))
+            .map(entry -> directs(entry, shapes))
+            .orElse(List.of());
+    return Optional.of(new Concept(name.value(), shapes, rows, omissions, directs, name.at()));
   }
 
   private void checkCounts(Text name, List<ShapeUse> shapes) {
@@ -166,6 +171,42 @@ final class ConceptReader {
               });
     }
     return rows;
+  }
+
+  private List<Direct> directs(Entry entry, List<ShapeUse> shapes) {
+    List<Direct> directs = new ArrayList<>();
+    for (Text text : yaml.texts(entry.value(), "'direct'")) {
+      List<String> ends = List.of(text.value().split("\\s*->\\s*", -1));
+      if (ends.size() != 2) {
+        yaml.error(
+            text.at(),
+            "'" + text + "' does not lead from one type to another",
+            "write it like 'FiringRow -> FiringCard'");
+        continue;
+      }
+      Direct direct =
+          new Direct(new Text(ends.get(0), text.at()), new Text(ends.get(1), text.at()));
+      boolean fromRow = end(shapes, direct.from(), Role.PERSISTENCE);
+      boolean toResponse = end(shapes, direct.to(), Role.TRANSFER);
+      if (fromRow && toResponse) {
+        directs.add(direct);
+      }
+    }
+    return directs;
+  }
+
+  private boolean end(List<ShapeUse> shapes, Text name, Role role) {
+    List<String> known =
+        shapes.stream()
+            .filter(shape -> shape.layer().role() == role)
+            .filter(shape -> role == Role.PERSISTENCE || shape.direction().goesOut())
+            .map(ShapeUse::simpleName)
+            .toList();
+    if (!known.contains(name.value())) {
+      yaml.unknown(name, known, role == Role.PERSISTENCE ? "the concept's store" : "what goes out");
+      return false;
+    }
+    return true;
   }
 
   private List<Omission> omissions(Entry omits, List<ShapeUse> shapes) {

@@ -10,14 +10,26 @@ import java.util.Objects;
  * @param name any name but the reserved words
  * @param role what it is for
  * @param packageName where its types are
+ * @param style of the mappers that are written for it
  * @param at where the plan names it
  */
-public record Layer(String name, Role role, String packageName, Place at) {
+public record Layer(String name, Role role, String packageName, MapperStyle style, Place at) {
 
   public Layer {
     Objects.requireNonNull(name, "name");
     Objects.requireNonNull(role, "role");
     Objects.requireNonNull(packageName, "packageName");
+    Objects.requireNonNull(style, "style");
     Objects.requireNonNull(at, "at");
+  }
+
+  /** The package of the mappers between this layer and the innermost. */
+  public String mapperPackage() {
+    return style.packageName(packageName, name);
+  }
+
+  /** The simple name of the mapper of a concept. */
+  public String mapperName(String concept) {
+    return style.simpleName(concept, name);
   }
 }

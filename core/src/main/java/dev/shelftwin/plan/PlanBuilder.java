@@ -45,6 +45,7 @@ public final class PlanBuilder {
   private final List<Text> sources = new ArrayList<>();
   private final List<Text> classPath = new ArrayList<>();
   private @Nullable Text mappers;
+  private MapperStyle style = MapperStyle.USUAL;
   private final Map<String, Layer> layers = new LinkedHashMap<>();
   private final List<ConceptBuilder> concepts = new ArrayList<>();
   private @Nullable Text wire;
@@ -87,9 +88,36 @@ public final class PlanBuilder {
     return this;
   }
 
+  /**
+   * What mappers look like; to be said before the layers.
+   *
+   * @param className with {@code {concept}} and {@code {layer}} in it
+   * @param packageName with {@code {package}} or {@code {layer}} in it
+   */
+  public PlanBuilder mappersNamed(String className, String packageName) {
+    style =
+        new MapperStyle(
+            Optional.of(text(className)),
+            Optional.of(text(packageName)),
+            style.onClass(),
+            style.onConstructor());
+    return this;
+  }
+
+  /** Annotations of mappers, by qualified names; to be said before the layers. */
+  public PlanBuilder mappersAnnotated(List<String> onClass, List<String> onConstructor) {
+    style =
+        new MapperStyle(
+            style.name(),
+            style.packageName(),
+            onClass.stream().map(PlanBuilder::text).toList(),
+            onConstructor.stream().map(PlanBuilder::text).toList());
+    return this;
+  }
+
   /** A layer. */
   public PlanBuilder layer(String layerName, Role role, String packageName) {
-    layers.put(layerName, new Layer(layerName, role, packageName, HERE));
+    layers.put(layerName, new Layer(layerName, role, packageName, style, HERE));
     return this;
   }
 
@@ -153,6 +181,7 @@ public final class PlanBuilder {
     private final List<ShapeUse> shapes = new ArrayList<>();
     private final List<Row> rows = new ArrayList<>();
     private final List<Omission> omissions = new ArrayList<>();
+    private final List<Direct> directs = new ArrayList<>();
 
     private ConceptBuilder(PlanBuilder plan, String name) {
       this.plan = plan;
@@ -197,6 +226,12 @@ public final class PlanBuilder {
       return this;
     }
 
+    /** Lets a read go from a row straight to a response. */
+    public ConceptBuilder direct(String row, String response) {
+      directs.add(new Direct(text(row), text(response)));
+      return this;
+    }
+
     /** Begins the next concept. */
     public ConceptBuilder concept(String conceptName) {
       return plan.concept(conceptName);
@@ -213,7 +248,7 @@ public final class PlanBuilder {
     }
 
     private Concept concept() {
-      return new Concept(name, shapes, rows, omissions, HERE);
+      return new Concept(name, shapes, rows, omissions, directs, HERE);
     }
   }
 

@@ -28,6 +28,8 @@ public final class PlanReader {
           "absent", "accept", "because", "build", "by", "codes", "derived", "direct", "fields",
           "from", "given", "is", "mapper", "omits", "stays", "type", "unit", "value");
 
+  private static final String IDENTIFIER = "[\\p{L}_$][\\p{L}\\p{N}_$]*";
+
   private static final String PACKAGE =
       "[\\p{L}_$][\\p{L}\\p{N}_$]*(\\.[\\p{L}_$][\\p{L}\\p{N}_$]*)*";
 
@@ -78,12 +80,15 @@ public final class PlanReader {
     Node root = yaml.root();
     Map<String, Entry> entries = yaml.entries(root, "a plan");
     List<String> known =
-        List.of("shelf-twin", "name", "code", "layers", "concepts", "wire", "samples");
+        List.of("shelf-twin", "name", "code", "mappers", "layers", "concepts", "wire", "samples");
     yaml.refuseOthers(entries, known, "a plan");
     version(entries.get("shelf-twin"), root);
     String name = required(entries, "name", root).flatMap(this::text).map(Text::value).orElse("");
     Code code = optional(entries, "code").map(entry -> code(entry.value())).orElse(Code.NONE);
-    List<Layer> layers = required(entries, "layers", root).map(this::layers).orElse(List.of());
+    MapperStyle style = optional(entries, "mappers").map(this::style).orElse(MapperStyle.USUAL);
+    List<Layer> layers =
+        required(entries, "layers", root).map(entry -> layers(entry, style)).orElse(List.of());
+    checkApart(layers);
     yaml.throwIfWrong(); // what follows makes no sense without layers
     List<Concept> concepts =
         required(entries, "concepts", root).map(entry -> concepts(entry, layers)).orElse(List.of());
@@ -115,7 +120,56 @@ public final class PlanReader {
         optional(entries, "mappers").flatMap(this::text));
   }
 
-  private List<Layer> layers(Entry layers) {
+  private MapperStyle style(Entry mappers) {
+    Map<String, Entry> entries = yaml.entries(mappers.value(), "'mappers'");
+    yaml.refuseOthers(
+        entries, List.of("name", "package", "on-class", "on-constructor"), "'mappers'");
+    MapperStyle style =
+        new MapperStyle(
+            optional(entries, "name").flatMap(this::text),
+            optional(entries, "package").flatMap(this::text),
+            list(entries, "on-class"),
+            list(entries, "on-constructor"));
+    style
+        .name()
+        .filter(
+            name ->
+                !name.value().contains(MapperStyle.CONCEPT)
+                    || !style.simpleName("X", "x").matches(IDENTIFIER))
+        .ifPresent(
+            name ->
+                yaml.error(
+                    name.at(),
+                    "'" + name + "' names no class for each concept",
+                    "write it like '{concept}{layer}Mapper'"));
+    style
+        .packageName()
+        .filter(name -> !style.packageName("x", "x").matches(PACKAGE))
+        .ifPresent(
+            name ->
+                yaml.error(
+                    name.at(),
+                    "'" + name + "' is no package",
+                    "write it like '{package}.mapping' or 'coop.kiln.{layer}'"));
+    return style;
+  }
+
+  /** Mappers of two layers must not be one class. */
+  private void checkApart(List<Layer> layers) {
+    Map<String, Layer> names = new LinkedHashMap<>();
+    for (Layer layer : layers) {
+      @Nullable Layer other =
+          names.putIfAbsent(layer.mapperPackage() + "." + layer.mapperName("X"), layer);
+      if (other != null) {
+        yaml.error(
+            layer.at(),
+            "the mappers of " + other.name() + " and " + layer.name() + " have the same names",
+            "add {layer} to 'name' or 'package' below 'mappers'");
+      }
+    }
+  }
+
+  private List<Layer> layers(Entry layers, MapperStyle style) {
     List<Layer> result = new ArrayList<>();
     for (Entry entry : yaml.entries(layers.value(), "'layers'").values()) {
       Text name = entry.key();
@@ -131,7 +185,7 @@ public final class PlanReader {
       Optional<String> packageName =
           required(entries, "package", entry.value()).flatMap(this::packageName);
       if (role.isPresent() && packageName.isPresent()) {
-        result.add(new Layer(name.value(), role.get(), packageName.get(), name.at()));
+        result.add(new Layer(name.value(), role.get(), packageName.get(), style, name.at()));
       }
     }
     return result;

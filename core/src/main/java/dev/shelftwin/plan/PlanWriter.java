@@ -64,7 +64,12 @@ public final class PlanWriter {
     if (!code.isEmpty()) {
       top.put("code", code);
     }
-    text.append(yaml.block(top, 0)).append("\nlayers:\n");
+    text.append(yaml.block(top, 0));
+    Map<String, Object> style = style(plan);
+    if (!style.isEmpty()) {
+      text.append("\nmappers:\n").append(yaml.block(style, 2));
+    }
+    text.append("\nlayers:\n");
     Map<String, Object> layers = new LinkedHashMap<>();
     for (Layer layer : plan.layers()) {
       Map<String, Object> said = new LinkedHashMap<>();
@@ -84,6 +89,18 @@ public final class PlanWriter {
       text.append("\nsamples:\n").append(yaml.block(strings(plan.samples()), 2));
     }
     return text.toString();
+  }
+
+  private static Map<String, Object> style(Plan plan) {
+    Map<String, Object> said = new LinkedHashMap<>();
+    if (!plan.layers().isEmpty()) {
+      MapperStyle style = plan.layers().get(0).style();
+      style.name().ifPresent(name -> said.put("name", name.value()));
+      style.packageName().ifPresent(name -> said.put("package", name.value()));
+      putPaths(said, "on-class", style.onClass());
+      putPaths(said, "on-constructor", style.onConstructor());
+    }
+    return said;
   }
 
   private static Map<String, Object> code(Code code) {
@@ -120,6 +137,10 @@ public final class PlanWriter {
         omits.put(omission.shape().value(), said);
       }
       text.append("    omits:\n").append(yaml.block(omits, 6));
+    }
+    if (!concept.directs().isEmpty()) {
+      Object directs = concept.directs().stream().map(Direct::toString).toList();
+      text.append("    direct: ").append(yaml.flow(directs)).append('\n');
     }
     return text.toString();
   }

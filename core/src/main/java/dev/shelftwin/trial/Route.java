@@ -35,6 +35,13 @@ record Route(ConceptLedger concept, Station start, List<Leg> legs, boolean updat
       }
     }
     routes.addAll(theWholeWay(concept, ends));
+    for (HopLedger hop : concept.hops()) {
+      if (hop.hop().isDirect()) {
+        List<Leg> legs =
+            Stream.concat(byMapper(hop), toEnd(concept, hop.hop().to(), ends)).toList();
+        routes.add(new Route(concept, hop.hop().from(), legs, false));
+      }
+    }
     return List.copyOf(routes);
   }
 

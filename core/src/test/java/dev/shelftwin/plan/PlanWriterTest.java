@@ -27,6 +27,11 @@ class PlanWriterTest {
       shelf-twin: 1
       name: "kiln: the 2nd, 'new' one # really"
       code: { classes: [a, b c], sources: src, class-path: "true", mappers: src }
+      mappers:
+        name: "{layer}Of{concept}"
+        package: "{package}.mapping"
+        on-class: [coop.kiln.Wired, coop.kiln.One]
+        on-constructor: coop.kiln.Handed
       layers:
         store: { role: persistence, package: coop.kiln.store }
         model: { role: domain, package: coop.kiln.model }
@@ -46,6 +51,7 @@ class PlanWriterTest {
             - { model: kiln, store: kiln.code, derived: "from\\n two lines" }
           omits:
             FiringView: { fields: [size, "null"], because: "it's nobody's" }
+          direct: FiringRow -> FiringView
       wire: coop.kiln.Json.mapper
       samples: { Email: coop.kiln.Samples.email, KilnCode: coop.kiln.Samples.code }
       """;
@@ -86,6 +92,9 @@ class PlanWriterTest {
             .sources("src")
             .classPath("true")
             .mappers("src")
+            .mappersNamed("{layer}Of{concept}", "{package}.mapping")
+            .mappersAnnotated(
+                List.of("coop.kiln.Wired", "coop.kiln.One"), List.of("coop.kiln.Handed"))
             .layer("store", Role.PERSISTENCE, "coop.kiln.store")
             .layer("model", Role.DOMAIN, "coop.kiln.model")
             .layer("api", Role.TRANSFER, "coop.kiln.api")
@@ -138,6 +147,7 @@ class PlanWriterTest {
                         .field("store", "kiln.code")
                         .derived("from\n two lines"))
             .omit("FiringView", "it's nobody's", "size", "null")
+            .direct("FiringRow", "FiringView")
             .build();
     assertSame(said, PlanReader.read("plan.yaml", EVERYTHING));
   }

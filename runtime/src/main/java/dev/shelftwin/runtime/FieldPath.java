@@ -1,6 +1,9 @@
 package dev.shelftwin.runtime;
 
+import java.nio.charset.StandardCharsets;
 import java.util.Objects;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 
 /**
  * Where in an object a value lies, such as {@code operator} or {@code segments[2].target}; empty
@@ -9,6 +12,13 @@ import java.util.Objects;
  * @param text the path as it is printed; never null
  */
 public record FieldPath(String text) {
+
+  /** A key in brackets, a place in brackets, or a name. */
+  private static final Pattern STEP =
+      Pattern.compile("\\[\".*?\"\\](?=$|[.\\[])|\\[\\d+\\]|[^.\\[\\]]+", Pattern.DOTALL);
+
+  private static final String PLAIN =
+      "ABCDEFGHIJKLMNOPQRSTUVWXYZabcdefghijklmnopqrstuvwxyz0123456789-._~!$&'()*+,;=:@";
 
   /** The path of the object itself. */
   public static final FieldPath SELF = new FieldPath("");
@@ -38,6 +48,36 @@ public record FieldPath(String text) {
       return text.isEmpty() ? inner : this;
     }
     return new FieldPath(inner.text.startsWith("[") ? text + inner.text : text + "." + inner.text);
+  }
+
+  /** The path as a JSON Pointer in the form of a URI fragment (RFC 6901, §3 and §6). */
+  public String pointer() {
+    StringBuilder pointer = new StringBuilder("#");
+    Matcher steps = STEP.matcher(text);
+    while (steps.find()) {
+      String step = text.substring(steps.start(), steps.end());
+      String name = step;
+      if (step.startsWith("[\"")) {
+        name = step.substring(2, step.length() - 2);
+      } else if (step.startsWith("[")) {
+        name = step.substring(1, step.length() - 1);
+      }
+      pointer.append('/').append(encoded(name.replace("~", "~0").replace("/", "~1")));
+    }
+    return pointer.toString();
+  }
+
+  /** Letters that a fragment may not have are written by their bytes (RFC 3986, §2.1 and §3.5). */
+  private static String encoded(String name) {
+    StringBuilder encoded = new StringBuilder();
+    for (byte letter : name.getBytes(StandardCharsets.UTF_8)) {
+      if (PLAIN.indexOf(letter) >= 0) {
+        encoded.append((char) letter);
+      } else {
+        encoded.append(String.format("%%%02X", letter & 0xFF));
+      }
+    }
+    return encoded.toString();
   }
 
   @Override

@@ -1,0 +1,100 @@
+package dev.shelftwin;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import dev.shelftwin.finding.Finding;
+import dev.shelftwin.finding.InputException;
+import dev.shelftwin.generate.Generated;
+import dev.shelftwin.trial.Outcome;
+import dev.shelftwin.trial.RouteResult;
+import dev.shelftwin.trial.TrialOptions;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.OptionalInt;
+import java.util.Set;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+/** Reads that go from a row straight to a response. */
+class DirectTest {
+
+  @TempDir Path folder;
+
+  private Project glazes() {
+    return new Project(folder)
+        .with(
+            "api: { GlazeView: out, NewGlaze: in }",
+            "api: { GlazeView: out, GlazeCard: out, NewGlaze: in }\n"
+                + "    direct: GlazeRow -> GlazeCard\n"
+                + "    omits: { GlazeCard: { fields: [note, foodSafe], because: the label is small } }")
+        .with("String finish;", "short finish;")
+        .with("@Column(nullable = false, length = 10) short", "@Column(nullable = false) short")
+        .with("String code;", "public String code;")
+        .with("String label;", "public String label;")
+        .with("short finish;", "public short finish;")
+        .row("{ model: finish, codes: { store: { GLOSSY: 1, SATIN: 2, MATT: 3 } } }")
+        .java(
+            """
+            package coop.kiln.api;
+            public record GlazeCard(String code, String name, String finish) {}
+            """);
+  }
+
+  @Test
+  void theRowIsCarriedPastTheDomain() throws Exception {
+    Project project = glazes();
+    assertThat(project.check()).extracting(Finding::message).isEmpty();
+    Generated generated = project.run(ShelfTwin::generate);
+    String mapper =
+        generated.files().stream()
+            .filter(file -> file.className().equals("GlazeApiMapper"))
+            .findFirst()
+            .orElseThrow()
+            .text()
+            .replaceAll("\\s+", " ");
+    assertThat(mapper)
+        .contains("public GlazeCard toGlazeCard(Glaze glaze) {")
+        .contains("public GlazeCard toGlazeCard(GlazeRow row) {")
+        .contains("List<GlazeCard> toGlazeCardListFromRows(List<GlazeRow> rows)")
+        .contains("value -> finish(value).name()");
+    assertThat(project.warnings(generated)).isEmpty();
+    TrialOptions options = new TrialOptions(3, 40, Set.of(), OptionalInt.empty(), true);
+    assertThat(project.run(twin -> twin.trial(options)).routes())
+        .allSatisfy(
+            route -> assertThat(route.outcome()).as(route.toString()).isEqualTo(Outcome.HELD))
+        .extracting(RouteResult::route)
+        .contains(List.of("GlazeRow", "GlazeCard", "GlazeCard@wire"));
+  }
+
+  @Test
+  void whatIsLeftOutPastTheDomainMustBeSaidToo() {
+    Project silent = glazes().with("[note, foodSafe]", "[note]");
+    assertThat(silent.check())
+        .extracting(finding -> finding.hop().orElse("") + " " + finding.field().orElse(""))
+        .containsExactlyInAnyOrder(
+            "Glaze->GlazeCard Glaze.foodSafe", "GlazeRow->GlazeCard GlazeRow.foodSafe");
+  }
+
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      value = {
+        "GlazeRow to GlazeCard   | does not lead from one type to another",
+        "GlazeView -> GlazeCard  | the concept's store has no 'GlazeView'",
+        "GlazeRow -> NewGlaze    | what goes out has no 'NewGlaze'",
+      })
+  void aWayThatCannotBeIsToldWithItsPlace(String way, String message) {
+    Project wrong = glazes().with("direct: GlazeRow -> GlazeCard", "direct: " + way);
+    assertThatThrownBy(wrong::check)
+        .isInstanceOfSatisfying(
+            InputException.class,
+            refused -> {
+              assertThat(refused.errors()).hasSize(1);
+              assertThat(refused.errors().get(0).message()).contains(message);
+              assertThat(refused.errors().get(0).at().line()).isEqualTo(13);
+            });
+  }
+}
