@@ -340,6 +340,74 @@ class AggregateTest {
     assertThat(given.trial().held()).isTrue();
   }
 
+  private static final String LABELS =
+      """
+      package coop.kiln.api;
+      public final class Labels {
+        private Labels() {}
+        public static String name(String brand, String shade) {
+          return shade.isEmpty() ? brand : brand + "~" + shade;
+        }
+        public static String brand(String name) {
+          return name.contains("~") ? name.substring(0, name.indexOf('~')) : name;
+        }
+        public static String shade(String name) {
+          return name.contains("~") ? name.substring(name.indexOf('~') + 1) : "";
+        }
+      }
+      """;
+
+  private Project labelled() {
+    return new Project(folder)
+        .with(
+            "public record GlazeView(\n    String code,\n    String name,",
+            "public record GlazeView(\n    String code,\n    String brand,\n    String shade,")
+        .with(
+            "public record NewGlaze(\n    String code,\n    String name,",
+            "public record NewGlaze(\n    String code,\n    String brand,\n    String shade,")
+        .with(
+            "- { model: name, store: label }",
+            "- { model: name, store: label, api: [brand, shade], by: { api: coop.kiln.api.Labels } }")
+        .java(LABELS);
+  }
+
+  @Test
+  void severalFieldsBecomeOneByAClassOfOnesOwn() throws Exception {
+    Project labelled = labelled();
+    assertThat(labelled.check()).extracting(Finding::message).isEmpty();
+    Generated generated = labelled.run(ShelfTwin::generate);
+    assertThat(text(generated, "GlazeApiMapper"))
+        .contains("Labels.brand(glaze.name()), Labels.shade(glaze.name())")
+        .contains("intake.join(\"brand\", () -> Labels.name(brand, shade))");
+    assertThat(labelled.warnings(generated)).isEmpty();
+    assertThat(labelled.trial().held()).isTrue();
+    HopLedger in =
+        labelled.run(
+            twin ->
+                twin.ledger().concepts().get(0).hops().stream()
+                    .filter(hop -> hop.hop().toString().equals("NewGlaze->Glaze"))
+                    .findFirst()
+                    .orElseThrow());
+    assertThat(in.into("name")).map(Entry::account).contains(Account.JOINED);
+  }
+
+  @Test
+  void whatJoinsMustBeThere() {
+    assertThat(
+            labelled()
+                .with("String name(String brand, String shade)", "String all(String brand)")
+                .with("return shade.isEmpty() ? brand : brand + \"~\" + shade;", "return brand;")
+                .check())
+        .extracting(finding -> finding.rule().key() + " " + finding.field().orElse(""))
+        .containsExactly("type-mismatch Glaze.name");
+    assertThat(labelled().with("public static String shade(", "public static String tone(").check())
+        .extracting(finding -> finding.rule().key() + " " + finding.field().orElse(""))
+        .containsExactly("type-mismatch GlazeView.shade");
+    assertThatThrownBy(() -> labelled().with(", by: { api: coop.kiln.api.Labels }", "").check())
+        .isInstanceOf(InputException.class)
+        .hasMessageContaining("nothing says how several fields become one");
+  }
+
   @Test
   void twoLayersAreEnough() {
     Project two =

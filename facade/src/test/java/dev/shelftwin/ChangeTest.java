@@ -84,6 +84,42 @@ class ChangeTest {
   }
 
   @Test
+  void aBuilderIsHandedWhatStays() {
+    Project built =
+        glazes()
+            .java(
+                """
+                package coop.kiln.model;
+                public final class Tile {
+                  private final String tag;
+                  private final int size;
+                  private Tile(String tag, int size) { this.tag = tag; this.size = size; }
+                  public String tag() { return tag; }
+                  public int size() { return size; }
+                  public static Builder builder() { return new Builder(); }
+                  public static final class Builder {
+                    private String tag;
+                    private int size;
+                    private Builder() {}
+                    public Builder tag(String tag) { this.tag = tag; return this; }
+                    public Builder size(int size) { this.size = size; return this; }
+                    public Tile build() { return new Tile(tag, size); }
+                  }
+                }
+                package coop.kiln.api;
+                public record ResizeTile(int size) {}
+                """)
+            .plan("  Tile: { model: Tile, api: { ResizeTile: change } }\n");
+    assertThat(built.check()).isEmpty();
+    assertThat(text(built.run(ShelfTwin::generate), "TileApiMapper"))
+        .contains("Tile.builder() .tag(tile.tag()) .size(size)");
+    assertThat(built.trial().routes())
+        .filteredOn(route -> route.concept().equals("Tile"))
+        .singleElement()
+        .satisfies(route -> assertThat(route.outcome()).isEqualTo(Outcome.HELD));
+  }
+
+  @Test
   void aRowIsChangedItself() throws Exception {
     Project two =
         glazes()

@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.SplittableRandom;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 
 /** Invents concepts: their types in three layers, how these are made, and the plan's rows. */
 final class Families {
@@ -22,8 +23,12 @@ final class Families {
     static final List<Style> OUTSIDE = List.of(RECORD, CONSTRUCTOR, FACTORY, BUILDER, SETTERS);
   }
 
-  /** A type of the domain, and what stands for it in a row and outside. */
-  private record Kind(String inside, String row, String outside) {
+  /** A type of the domain, what stands for it in a row and outside, and what its row must say. */
+  private record Kind(String inside, String row, String outside, String words) {
+    Kind(String inside, String row, String outside) {
+      this(inside, row, outside, "");
+    }
+
     static Kind same(String type) {
       return new Kind(type, type, type);
     }
@@ -55,6 +60,8 @@ final class Families {
   private final String number;
   private final StringBuilder java = new StringBuilder();
   private final StringBuilder rows = new StringBuilder();
+  private final StringBuilder more = new StringBuilder();
+  private boolean holdsOthers;
   private int types;
 
   private Families(long seed, int number) {
@@ -78,8 +85,10 @@ final class Families {
   private String concept() {
     List<Member> members = members();
     String name = "Pot" + number;
+    Style row = pick(Style.ROW);
+    boolean direct = row != Style.FIELDS && !holdsOthers && random.nextInt(3) == 0;
     type("model", name, pick(Style.INSIDE), typed(members, "model"));
-    type("store", name + "Row", pick(Style.ROW), typed(members, "store"));
+    type("store", name + "Row", row, typed(members, "store"));
     type("api", name + "View", pick(Style.OUTSIDE), typed(members, "api"));
     type("api", "New" + name, pick(Style.OUTSIDE), typed(members, "api"));
     return "  "
@@ -92,8 +101,29 @@ final class Families {
         + name
         + "View: out, New"
         + name
-        + ": in }\n"
-        + (rows.isEmpty() ? "" : "    fields:\n" + rows);
+        + ": in"
+        + change(name, members)
+        + " }\n"
+        + (direct ? "    direct: " + name + "Row -> " + name + "View\n" : "")
+        + (rows.isEmpty() ? "" : "    fields:\n" + rows)
+        + more;
+  }
+
+  /** A request that mentions some of the fields, in forms that can be cleared and others. */
+  private String change(String name, List<Member> members) {
+    List<Typed> mentioned = new ArrayList<>();
+    for (Member member : members) {
+      if (!member.name().equals("pair") && random.nextInt(3) > 0) {
+        String type = boxed(member.kind().outside());
+        boolean clears = random.nextBoolean();
+        mentioned.add(new Typed(clears ? "java.util.Optional<" + type + ">" : type, member.name()));
+      }
+    }
+    if (mentioned.isEmpty()) {
+      return "";
+    }
+    type("api", "Change" + name, pick(Style.OUTSIDE), mentioned);
+    return ", Change" + name + ": change";
   }
 
   private List<Member> members() {
@@ -102,8 +132,9 @@ final class Families {
       String name = "f" + index;
       Kind kind = kind();
       boolean renamed = random.nextInt(4) == 0;
-      if (renamed) {
-        rows.append("      - { model: " + name + ", store: " + name + "Column }\n");
+      if (renamed || !kind.words().isEmpty()) {
+        String column = renamed ? ", store: " + name + "Column" : "";
+        rows.append("      - { model: " + name + column + kind.words() + " }\n");
       }
       members.add(new Member(name, kind, renamed ? name + "Column" : name));
     }
@@ -118,7 +149,7 @@ final class Families {
       case 0 -> optional(element());
       case 1 -> held(element());
       case 2 -> held(element());
-      case 3 -> nested();
+      case 3 -> random.nextInt(4) == 0 ? several() : nested();
       case 4 -> map(boxed(pick(LEAVES)));
       case 5 -> new Kind("java.util.OptionalInt", "Integer", "Integer");
       default -> random.nextBoolean() ? pick(LEAVES) : element();
@@ -135,7 +166,7 @@ final class Families {
   }
 
   private static Kind boxed(Kind kind) {
-    return new Kind(boxed(kind.inside()), boxed(kind.row()), boxed(kind.outside()));
+    return new Kind(boxed(kind.inside()), boxed(kind.row()), boxed(kind.outside()), kind.words());
   }
 
   private static String boxed(String type) {
@@ -149,7 +180,8 @@ final class Families {
   }
 
   private static Kind optional(Kind held) {
-    return new Kind("java.util.Optional<" + held.inside() + ">", held.row(), held.outside());
+    return new Kind(
+        "java.util.Optional<" + held.inside() + ">", held.row(), held.outside(), held.words());
   }
 
   private Kind held(Kind element) {
@@ -165,7 +197,8 @@ final class Families {
     return new Kind(
         inside.formatted(element.inside()),
         row.formatted(element.row()),
-        outside.formatted(element.outside()));
+        outside.formatted(element.outside()),
+        element.words());
   }
 
   private static Kind map(Kind value) {
@@ -185,16 +218,59 @@ final class Families {
   private Kind constant() {
     String name = fresh("Mood");
     unit("model", "public enum " + name + " { CALM, WILD }");
-    return new Kind(name, "String", "String");
+    return switch (random.nextInt(3)) {
+      case 0 -> new Kind(name, "Integer", "String", ", codes: { store: { CALM: 1, WILD: 20 } }");
+      case 1 ->
+          new Kind(
+              name,
+              "Short",
+              "Long",
+              ", codes: { store: { CALM: 3, WILD: 4 }, api: { WILD: 0, CALM: 7, otherwise: CALM } }");
+      default -> new Kind(name, "String", "String");
+    };
+  }
+
+  /** An abstract type of two kinds, which the plan lists. */
+  private Kind several() {
+    holdsOthers = true;
+    String name = fresh("Mix");
+    List<String> kinds = List.of(name + "a", name + "b");
+    unit(
+        "model",
+        "public sealed interface " + name + " permits " + String.join(", ", kinds) + " {}");
+    unit("store", "public abstract class " + name + "Row {}");
+    String views = kinds.stream().map(kind -> kind + "View").collect(Collectors.joining(", "));
+    unit("api", "public sealed interface " + name + "View permits " + views + " {}");
+    more.append(
+        "  %1$s: { store: %1$sRow, model: %1$s, api: { %1$sView: both } }\n".formatted(name));
+    for (String kind : kinds) {
+      Kind leaf = pick(LEAVES);
+      unit("model", "public record %s(%s x) implements %s {}".formatted(kind, leaf.inside(), name));
+      unit("store", "public class %sRow extends %sRow { %s x; }".formatted(kind, name, leaf.row()));
+      unit(
+          "api",
+          "public record %sView(%s x) implements %sView {}".formatted(kind, leaf.outside(), name));
+      more.append(
+          "  %1$s: { store: %1$sRow, model: %1$s, api: { %1$sView: both } }\n".formatted(kind));
+    }
+    Kind alone = new Kind(name, name + "Row", name + "View");
+    return random.nextBoolean() ? alone : held(alone);
   }
 
   /** A value that the plan does not list, in a list or alone. */
   private Kind nested() {
+    holdsOthers = true;
     String name = fresh("Part");
     List<Member> members = new ArrayList<>();
     for (int index = random.nextInt(2, 4); index > 0; index--) {
       String field = "p" + index;
-      members.add(new Member(field, random.nextBoolean() ? pick(LEAVES) : element(), field));
+      // What the plan does not list has no rows that could say anything.
+      Kind kind =
+          Stream.generate(() -> random.nextBoolean() ? pick(LEAVES) : element())
+              .filter(drawn -> drawn.words().isEmpty())
+              .findFirst()
+              .orElseThrow();
+      members.add(new Member(field, kind, field));
     }
     type("model", name, pick(Style.INSIDE), typed(members, "model"));
     type("store", name + "Row", pick(Style.ROW), typed(members, "store"));

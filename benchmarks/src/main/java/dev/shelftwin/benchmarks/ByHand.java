@@ -19,31 +19,49 @@ import org.jspecify.annotations.Nullable;
 /** The mappers of the benchmarks as somebody would write them who does it with care. */
 final class ByHand {
 
-  private ByHand() {}
+  private final Segments segments = new Segments();
+  private final Amounts amounts = new Amounts();
 
-  static SegmentView segmentView(Segment segment) {
-    return new SegmentView(segment.rate(), segment.target(), segment.hold());
+  /** Mappers of other types are objects of their own, as in most programs. */
+  private static final class Segments {
+    SegmentView view(Segment segment) {
+      return new SegmentView(segment.rate(), segment.target(), segment.hold());
+    }
+
+    Segment segment(SegmentView view) {
+      if (view.hold() == null) {
+        throw new IllegalArgumentException("hold: a value is required");
+      }
+      return new Segment(view.rate(), view.target(), view.hold());
+    }
   }
 
-  static FiringView firingView(Firing firing) {
+  private static final class Amounts {
+    MoneyView view(Money money) {
+      return new MoneyView(money.amount(), money.currency().getCurrencyCode());
+    }
+  }
+
+  SegmentView segmentView(Segment segment) {
+    return segments.view(segment);
+  }
+
+  FiringView firingView(Firing firing) {
     return new FiringView(
         firing.number().value(),
         firing.kiln().value(),
         firing.operator().value(),
-        firing.schedule().stream().map(ByHand::segmentView).toList(),
+        firing.schedule().stream().map(segments::view).toList(),
         firing.peak(),
         StatusWords.word(firing.status()),
         firing.started().orElse(null),
         firing.ended().orElse(null),
         firing.duration().orElse(null),
-        firing.charge().map(ByHand::moneyView).orElse(null));
+        firing.charge().map(amounts::view).orElse(null),
+        firing.remarks().orElse(null));
   }
 
-  private static MoneyView moneyView(Money money) {
-    return new MoneyView(money.amount(), money.currency().getCurrencyCode());
-  }
-
-  static Firing firing(BookFiring request, FiringNumber number) {
+  Firing firing(BookFiring request, FiringNumber number) {
     List<String> faults = new ArrayList<>();
     KilnCode kiln = taken("kiln", request.kiln(), KilnCode::new, faults);
     MemberNumber operator = taken("operator", request.operator(), MemberNumber::new, faults);
@@ -53,20 +71,13 @@ final class ByHand {
     } else {
       int index = 0;
       for (SegmentView segment : request.schedule()) {
-        schedule.add(taken("schedule[" + index++ + "]", segment, ByHand::segment, faults));
+        schedule.add(taken("schedule[" + index++ + "]", segment, segments::segment, faults));
       }
     }
     if (!faults.isEmpty()) {
       throw new IllegalArgumentException(String.join("; ", faults));
     }
     return Firing.book(number, kiln, operator, schedule);
-  }
-
-  private static Segment segment(SegmentView view) {
-    if (view.hold() == null) {
-      throw new IllegalArgumentException("hold: a value is required");
-    }
-    return new Segment(view.rate(), view.target(), view.hold());
   }
 
   @SuppressWarnings("NullAway") // the null that follows a noted fault never reaches the object

@@ -31,7 +31,7 @@ import picocli.CommandLine.Option;
 final class DemoCommand implements Callable<Integer> {
 
   /** Fewer than usual, so that the demo is over before anybody looks away. */
-  private static final TrialOptions SAMPLES = TrialOptions.defaults().withSamples(60);
+  private static final TrialOptions SAMPLES = TrialOptions.defaults().withSamples(30);
 
   private final Console console;
 

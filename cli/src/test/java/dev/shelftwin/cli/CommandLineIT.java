@@ -135,7 +135,10 @@ class CommandLineIT {
 
   @Test
   void aTrialIsOneJsonDocument() throws Exception {
-    JsonNode trial = json(run("trial", "--format", "json", "--seed", "5", flawed.toString()), 1);
+    JsonNode trial =
+        json(
+            run("trial", "--format", "json", "--seed", "5", "--samples", "50", flawed.toString()),
+            1);
     assertThat(names(trial)).containsExactly("plan", "seed", "routes");
     assertThat(trial.get("seed").asLong()).isEqualTo(5);
     JsonNode route = trial.get("routes").get(0);
@@ -153,19 +156,22 @@ class CommandLineIT {
     assertThat(trial.findValues("hop"))
         .extracting(JsonNode::asText)
         .contains("FiringRow->FiringRow@table");
-    json(run("trial", "--format", "json", clean.toString()), 0);
+    json(run("trial", "--format", "json", "--samples", "10", clean.toString()), 0);
   }
 
   @Test
   void aTrialInMemoryGoesThroughTheMappersAlone() throws Exception {
-    JsonNode trial = json(run("trial", "--in-memory", "--format", "json", clean.toString()), 0);
-    assertThat(trial.get("routes")).hasSize(20);
+    JsonNode trial =
+        json(
+            run("trial", "--in-memory", "--samples", "20", "--format", "json", clean.toString()),
+            0);
+    assertThat(trial.get("routes")).hasSize(49);
     assertThat(trial.toString()).doesNotContain("@");
   }
 
   @Test
   void theLineThatATrialPrintsRepeatsTheSample() throws Exception {
-    Result told = run("trial", flawed.toString());
+    Result told = run("trial", "--samples", "20", flawed.toString());
     assertThat(told.code()).isEqualTo(1);
     String line =
         told.out().lines().filter(text -> text.contains("repeat it:")).findFirst().orElseThrow();
@@ -180,7 +186,7 @@ class CommandLineIT {
     Path to = folder.resolve("mappers");
     Result written = run("generate", "--to", to.toString(), clean.toString());
     assertThat(written.code()).isZero();
-    assertThat(written.out().lines()).hasSize(11).allMatch(line -> line.startsWith("written  "));
+    assertThat(written.out().lines()).hasSize(25).allMatch(line -> line.startsWith("written  "));
     assertThat(run("generate", "--to", to.toString(), clean.toString()).out().lines())
         .allMatch(line -> line.startsWith("unchanged  "));
     Path mapper = to.resolve("coop/kiln/store/FiringStoreMapper.java");
@@ -196,7 +202,7 @@ class CommandLineIT {
     assertThat(demo.code()).as(demo.err()).isZero();
     assertThat(demo.out())
         .contains("none lost, none unfilled")
-        .contains("23 of 23 routes held")
+        .contains("58 of 58 routes held")
         .contains("noticed  by check: lost-field MemberRow.emergencyContact")
         .contains("noticed  by check: leaked-key FiringView.id")
         .contains("noticed  by trial: MemberRow->Member Member.givenName")
@@ -271,7 +277,7 @@ class CommandLineIT {
     Result help = run("--help");
     assertThat(help.code()).isZero();
     assertThat(help.out()).contains("ledger", "check", "generate", "trial", "demo", "70");
-    for (String command : List.of("ledger", "check", "generate", "trial", "demo")) {
+    for (String command : List.of("draft", "ledger", "check", "generate", "trial", "demo")) {
       assertThat(run(command, "--help").out()).contains("Usage: shelf-twin " + command);
     }
   }

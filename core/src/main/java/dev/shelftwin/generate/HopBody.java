@@ -211,7 +211,7 @@ final class HopBody {
     return maker.canDoWithout(parameter)
         && ledger
             .into(parameter.name())
-            .filter(entry -> entry.isCarried() || isHandedIn(entry))
+            .filter(entry -> entry.isCarried() || isHandedIn(entry) || ledger.keeps(entry))
             .isEmpty();
   }
 

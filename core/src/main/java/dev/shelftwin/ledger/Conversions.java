@@ -73,7 +73,12 @@ final class Conversions {
     }
     usage.mark(by.get());
     return own(from, to, by.get(), inward)
-        .or(() -> Elements.between(from, to, (one, other) -> own(one, other, by.get(), inward)));
+        .or(
+            () ->
+                Elements.between(
+                    from.present(),
+                    to.present(),
+                    (one, other) -> own(one, other, by.get(), inward)));
   }
 
   /**
@@ -83,7 +88,11 @@ final class Conversions {
    * @param unit what a number counts
    * @param codes what stands for the constants of an enumeration
    */
-  record Wish(Optional<Text> by, Optional<ChronoUnit> unit, Optional<Codes> codes) {}
+  record Wish(Optional<Text> by, Optional<ChronoUnit> unit, Optional<Codes> codes) {
+
+    /** Nothing said. */
+    static final Wish NONE = new Wish(Optional.empty(), Optional.empty(), Optional.empty());
+  }
 
   /** Between the constants of an enumeration and the codes that the plan gives them. */
   private Optional<Conversion> table(TypeRef from, TypeRef to, Codes codes) {
@@ -190,7 +199,10 @@ final class Conversions {
 
   private static Optional<Conversion> oneOrEach(
       TypeRef from, TypeRef to, BiFunction<TypeRef, TypeRef, Optional<Conversion>> one) {
-    return Container.of(from).isPresent() ? Elements.between(from, to, one) : one.apply(from, to);
+    TypeRef held = from.present();
+    return Container.of(held).isPresent()
+        ? Elements.between(held, to.present(), one)
+        : one.apply(from, to);
   }
 
   /** What makes a value from parts of those names; the one that takes the most of them. */
@@ -206,6 +218,34 @@ final class Conversions {
     List<String> names = maker.parameters().stream().map(Parameter::name).toList();
     int taken = (int) names.stream().filter(parts::contains).count();
     return 2 * taken - names.size();
+  }
+
+  /** The user's own method that makes one value of several; empty where there is none. */
+  Optional<Callable> joiner(Text by, List<TypeRef> from, TypeRef to) {
+    usage.mark(by);
+    return methods(by.value())
+        .filter(method -> method.visibility() != Visibility.PRIVATE && gives(method, to))
+        .filter(method -> method.parameters().size() == from.size())
+        .filter(
+            method -> {
+              List<TypeRef> taken = method.parameters().stream().map(Parameter::type).toList();
+              for (int index = 0; index < from.size(); index++) {
+                if (catalogue.between(from.get(index), taken.get(index)).isEmpty()) {
+                  return false;
+                }
+              }
+              return true;
+            })
+        .findFirst();
+  }
+
+  /** The user's own method of that name that takes a part out of a value; empty without one. */
+  Optional<Conversion> part(Text by, String name, TypeRef from, TypeRef to, boolean inward) {
+    usage.mark(by);
+    return methods(by.value())
+        .filter(method -> method.name().equals(name) && takes(method, from.present()))
+        .findFirst()
+        .flatMap(method -> catalogue.then(step(method, from, method.returns(), inward), to));
   }
 
   Conversion join(Callable maker, TypeRef to, List<Conversion> parts, boolean inward) {

@@ -76,7 +76,11 @@ final class HopAccountant {
       usage.mark(row.orElseThrow());
       return List.of(given(target, slot, given.get(), row.orElseThrow()));
     }
-    List<String> parts = pairing.parts(target.name(), hop.to(), hop.outer());
+    Optional<Entry> shared = slot.flatMap(type -> shared(target, type, row));
+    if (shared.isPresent()) {
+      return List.of(shared.get());
+    }
+    List<String> parts = parts(target);
     if (!parts.isEmpty() && slot.isPresent()) {
       return isReference(target)
           ? List.of(refer(target, parts.get(0), slot.get()))
@@ -85,6 +89,62 @@ final class HopAccountant {
     return List.of(
         slot.flatMap(type -> carry(target, type, row))
             .orElseGet(() -> uncarried(target, slot, row)));
+  }
+
+  /** The parts that rows pair; none where a change request mentions none of them. */
+  private List<String> parts(Field target) {
+    List<String> parts = pairing.parts(target.name(), hop.to(), hop.outer());
+    boolean silent =
+        hop.changes()
+            && parts.stream().allMatch(part -> source(target.name() + "." + part).isEmpty());
+    return silent ? List.of() : parts;
+  }
+
+  /** One field there for several here, or several there for one here, by the user's own class. */
+  private Optional<Entry> shared(Field target, TypeRef slot, Optional<Row> row) {
+    List<String> several = row.map(said -> said.several(hop.outer().use())).orElse(List.of());
+    Optional<Text> by = several.isEmpty() ? Optional.empty() : said(row.get().by(), row.get());
+    if (by.isEmpty()) {
+      return Optional.empty();
+    }
+    usage.mark(row.get());
+    return hop.inward()
+        ? joinedByOwn(target, slot, row.get(), several, by.get())
+        : row.get()
+            .named(pairing.concept().hub())
+            .flatMap(name -> pairing.field(hop.from(), name.value()))
+            .map(
+                source -> {
+                  consumed.add(source.name());
+                  return conversions
+                      .part(by.get(), target.name(), source.type(), slot, false)
+                      .map(way -> Entry.split(source, target, way, row))
+                      .orElseGet(() -> Entry.mismatch(source, target, row));
+                });
+  }
+
+  private Optional<Entry> joinedByOwn(
+      Field target, TypeRef slot, Row row, List<String> several, Text by) {
+    List<Field> sources =
+        several.stream().flatMap(name -> pairing.field(hop.from(), name).stream()).toList();
+    sources.forEach(source -> consumed.add(source.name()));
+    if (sources.isEmpty()) {
+      return Optional.empty();
+    }
+    List<TypeRef> types = sources.stream().map(Field::type).toList();
+    Optional<Callable> joiner = conversions.joiner(by, types, slot);
+    if (joiner.isEmpty()) {
+      return Optional.of(Entry.mismatch(sources.get(0), target, Optional.of(row)));
+    }
+    List<Conversion> ways = new ArrayList<>();
+    for (int index = 0; index < sources.size(); index++) {
+      TypeRef taken = joiner.get().parameters().get(index).type();
+      conversions
+          .between(types.get(index), taken, Conversions.Wish.NONE, true)
+          .ifPresent(ways::add);
+    }
+    Conversion way = conversions.join(joiner.get(), slot, ways, true);
+    return Optional.of(Entry.joined(sources, target, way, Optional.of(row)));
   }
 
   private Entry uncarried(Field target, Optional<TypeRef> slot, Optional<Row> row) {
@@ -245,7 +305,7 @@ final class HopAccountant {
             .orElseGet(() -> Entry.mismatch(source.get(), target, row)));
   }
 
-  /** Past the domain a value takes the same two steps, where the plan says how each is done. */
+  /** Past the domain a value takes the same two steps, but where there is nothing to do. */
   private Optional<Conversion> convert(
       Field source, Field target, TypeRef slot, Conversions.Wish wish, Optional<Row> row) {
     Optional<Row> there = pairing.rowOf(source.name(), hop.from());
@@ -254,7 +314,8 @@ final class HopAccountant {
             .anyMatch(one -> !one.by().isEmpty() || !one.codes().isEmpty());
     Optional<Field> inside =
         pairing.inward(target.name(), hop.to()).flatMap(name -> pairing.field(pairing.hub(), name));
-    if (!hop.isDirect() || !said || inside.isEmpty()) {
+    boolean alike = source.type().present().boxed().equals(slot.present().boxed());
+    if (!hop.isDirect() || inside.isEmpty() || (alike && !said)) {
       return conversions.between(source.type(), slot, wish, hop.inward());
     }
     Conversions.Wish first =
@@ -550,7 +611,9 @@ final class HopAccountant {
     Optional<Row> row = pairing.rowOf(parameter, hop.to());
     boolean kept =
         hop.changes() && hop.to().shape().field(parameter).filter(this::keeps).isPresent();
+    boolean joined = row.filter(said -> !said.several(hop.outer().use()).isEmpty()).isPresent();
     return kept
+        || joined
         || row.flatMap(this::given).isPresent()
         || !pairing.parts(parameter, hop.to(), hop.outer()).isEmpty()
         || hop.to().shape().field(parameter).flatMap(this::source).isPresent();

@@ -123,6 +123,10 @@ final class Names {
 
   private void checkRow(Concept concept, Row row, List<Station> stations, Paths paths) {
     row.names().forEach((key, field) -> checkField(concept, key, field, stations, paths));
+    row.lists()
+        .forEach(
+            (key, fields) ->
+                fields.forEach(field -> checkField(concept, key, field, stations, paths)));
     checkCodes(concept, row, stations, paths);
     Stream.concat(row.by().everywhere().stream(), row.by().only().values().stream())
         .filter(by -> by.value().contains(".")) // else it belongs to an enumeration

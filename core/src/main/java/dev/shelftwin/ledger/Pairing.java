@@ -62,7 +62,10 @@ public final class Pairing {
     ShapeUse use = station.use();
     Optional<Row> own =
         concept.rows().stream()
-            .filter(row -> row.named(use).map(Text::value).equals(Optional.of(field)))
+            .filter(
+                row ->
+                    row.named(use).map(Text::value).equals(Optional.of(field))
+                        || row.several(use).contains(field))
             .findFirst();
     return own.or(
         () ->

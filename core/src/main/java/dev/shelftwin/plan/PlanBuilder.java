@@ -256,6 +256,7 @@ public final class PlanBuilder {
   public static final class RowBuilder {
 
     private final Map<String, Text> names = new LinkedHashMap<>();
+    private final Map<String, List<Text>> lists = new LinkedHashMap<>();
     private final Map<RuleId, Text> accept = new HashMap<>();
     private final Words<Text> stays = new Words<>();
     private final Words<Given> given = new Words<>();
@@ -272,6 +273,12 @@ public final class PlanBuilder {
     /** The field's name in a layer or a shape. */
     public RowBuilder field(String layerOrShape, String field) {
       names.put(layerOrShape, text(field));
+      return this;
+    }
+
+    /** Several fields that hold together what one field holds elsewhere. */
+    public RowBuilder fields(String layerOrShape, String... several) {
+      lists.put(layerOrShape, List.of(several).stream().map(PlanBuilder::text).toList());
       return this;
     }
 
@@ -369,6 +376,7 @@ public final class PlanBuilder {
     public Row row() {
       return new Row(
           names,
+          lists,
           Optional.ofNullable(role),
           Optional.ofNullable(derived),
           stays.scoped(),

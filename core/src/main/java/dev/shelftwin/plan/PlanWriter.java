@@ -174,6 +174,7 @@ public final class PlanWriter {
 
   private static Map<String, Object> words(Row row) {
     Map<String, Object> words = new LinkedHashMap<>(strings(row.names()));
+    row.lists().forEach((key, list) -> words.put(key, list.stream().map(Text::value).toList()));
     row.role().ifPresent(role -> words.put("is", role.key()));
     row.derived().ifPresent(text -> words.put("derived", text.value()));
     put(words, "given", row.given(), PlanWriter::given);

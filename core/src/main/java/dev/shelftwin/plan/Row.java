@@ -6,6 +6,7 @@ import dev.shelftwin.shape.Place;
 import java.time.temporal.ChronoUnit;
 import java.util.Collections;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
@@ -15,6 +16,8 @@ import java.util.Optional;
  *
  * @param names the field's name, by the layer or the shape that has it; a path such as {@code
  *     kiln.code} names a part of what the field holds
+ * @param lists the names of several fields that hold together what one field holds elsewhere, by
+ *     the layer or the shape that has them
  * @param role what the field is
  * @param derived why it needs no source: it is computed
  * @param stays why it goes no further
@@ -29,6 +32,7 @@ import java.util.Optional;
  */
 public record Row(
     Map<String, Text> names,
+    Map<String, List<Text>> lists,
     Optional<FieldRole> role,
     Optional<Text> derived,
     Scoped<Text> stays,
@@ -42,6 +46,7 @@ public record Row(
 
   public Row {
     names = Collections.unmodifiableMap(new LinkedHashMap<>(names));
+    lists = Collections.unmodifiableMap(new LinkedHashMap<>(lists));
     Objects.requireNonNull(role, "role");
     Objects.requireNonNull(derived, "derived");
     Objects.requireNonNull(stays, "stays");
@@ -56,7 +61,8 @@ public record Row(
 
   /** Whether it pairs names and no more. */
   boolean saysNothingElse() {
-    return role.isEmpty()
+    return lists.isEmpty()
+        && role.isEmpty()
         && derived.isEmpty()
         && stays.isEmpty()
         && given.isEmpty()
@@ -73,6 +79,20 @@ public record Row(
         .or(() -> Optional.ofNullable(names.get(shape.layer().name())));
   }
 
+  /** The fields of a shape that hold together what one field holds elsewhere; mostly none. */
+  public List<String> several(ShapeUse shape) {
+    return Optional.ofNullable(lists.get(shape.simpleName()))
+        .or(() -> Optional.ofNullable(lists.get(shape.layer().name())))
+        .orElse(List.of())
+        .stream()
+        .map(Text::value)
+        .toList();
+  }
+
+  private boolean speaksOf(ShapeUse shape) {
+    return named(shape).isPresent() || !several(shape).isEmpty();
+  }
+
   /**
    * The field's name in a shape: the row's own, else the domain's; empty where it is in neither.
    */
@@ -82,8 +102,7 @@ public record Row(
 
   /** Whether the row speaks of a shape: it names the shape or its layer, or no outer one at all. */
   public boolean concerns(ShapeUse shape, Concept concept) {
-    return named(shape).isPresent()
-        || (!shape.equals(concept.hub())
-            && concept.outer().noneMatch(outer -> named(outer).isPresent()));
+    return speaksOf(shape)
+        || (!shape.equals(concept.hub()) && concept.outer().noneMatch(this::speaksOf));
   }
 }

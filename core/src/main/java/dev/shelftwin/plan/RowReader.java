@@ -21,6 +21,7 @@ import org.jspecify.annotations.Nullable;
 import org.snakeyaml.engine.v2.nodes.MappingNode;
 import org.snakeyaml.engine.v2.nodes.Node;
 import org.snakeyaml.engine.v2.nodes.ScalarNode;
+import org.snakeyaml.engine.v2.nodes.SequenceNode;
 
 /** Reads the rows of one concept. */
 final class RowReader {
@@ -62,11 +63,14 @@ final class RowReader {
     List<String> known = Stream.concat(names.stream(), WORDS.stream()).toList();
     yaml.refuseOthers(entries, known, "a row of this concept");
     Map<String, Text> whole = new LinkedHashMap<>();
+    Map<String, List<Text>> lists = new LinkedHashMap<>();
     Map<String, Map<String, Text>> parts = new LinkedHashMap<>();
     for (String name : names) {
       @Nullable Entry entry = entries.get(name);
       if (entry != null && entry.value() instanceof MappingNode) {
         parts(entry).forEach((part, at) -> at(parts, part).put(name, at));
+      } else if (entry != null && entry.value() instanceof SequenceNode) {
+        lists.put(name, yaml.texts(entry.value(), "'" + name + "'"));
       } else if (entry != null) {
         yaml.text(entry.value(), "'" + name + "'").ifPresent(field -> whole.put(name, field));
       }
@@ -77,14 +81,21 @@ final class RowReader {
           "this row names no field",
           "begin it with a layer, as in 'model: peak'");
     }
-    Row row = row(node, entries, whole);
+    if (!lists.isEmpty() && !entries.containsKey("by")) {
+      yaml.error(
+          yaml.place(node),
+          "nothing says how several fields become one",
+          "name a class of yours with 'by': a static method that takes them all, and one for each"
+              + " that is called like it");
+    }
+    Row row = row(node, entries, whole, lists);
     List<Row> rows = new ArrayList<>();
     if (parts.isEmpty() || !row.saysNothingElse()) {
       rows.add(row);
     }
     Map<String, Entry> role = new HashMap<>(entries);
     role.keySet().retainAll(Set.of("is"));
-    parts.forEach((part, there) -> rows.add(row(node, role, joined(whole, part, there))));
+    parts.forEach((part, there) -> rows.add(row(node, role, joined(whole, part, there), Map.of())));
     return rows;
   }
 
@@ -116,9 +127,14 @@ final class RowReader {
     return joined;
   }
 
-  private Row row(Node node, Map<String, Entry> entries, Map<String, Text> fields) {
+  private Row row(
+      Node node,
+      Map<String, Entry> entries,
+      Map<String, Text> fields,
+      Map<String, List<Text>> lists) {
     return new Row(
         fields,
+        lists,
         word(entries, "is").flatMap(this::role),
         word(entries, "derived").flatMap(entry -> yaml.text(entry.value(), "'derived'")),
         scoped(entries, "stays", this::reason, RowReader::isNeverOne),

@@ -1,6 +1,7 @@
 package dev.shelftwin.read;
 
 import java.util.ArrayDeque;
+import java.util.ArrayList;
 import java.util.Deque;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -10,6 +11,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Stream;
 import javax.lang.model.element.Element;
+import javax.lang.model.element.ElementKind;
 import javax.lang.model.element.ExecutableElement;
 import javax.lang.model.element.Modifier;
 import javax.lang.model.element.TypeElement;
@@ -18,6 +20,7 @@ import javax.lang.model.type.DeclaredType;
 import javax.lang.model.type.TypeKind;
 import javax.lang.model.type.TypeMirror;
 import javax.lang.model.util.ElementFilter;
+import javax.lang.model.util.Types;
 
 /**
  * The instance members of a class, inherited ones first. A field hides one of the same name above
@@ -30,17 +33,18 @@ final class Members {
 
   private final Map<String, VariableElement> fields = new LinkedHashMap<>();
   private final Map<String, ExecutableElement> getters = new LinkedHashMap<>();
-  private final Map<String, ExecutableElement> setters = new LinkedHashMap<>();
+  private final Map<String, List<ExecutableElement>> setters = new LinkedHashMap<>();
 
   Members(TypeElement type) {
     for (TypeElement level : lineage(type)) {
       for (VariableElement field : ElementFilter.fieldsIn(level.getEnclosedElements())) {
-        if (!isStatic(field)) {
+        if (!isStatic(field) && isOwn(field)) {
           fields.put(field.getSimpleName().toString(), field);
         }
       }
       for (ExecutableElement method : ElementFilter.methodsIn(level.getEnclosedElements())) {
-        if (!isStatic(method) && !method.getModifiers().contains(Modifier.PRIVATE)) {
+        boolean hidden = method.getModifiers().contains(Modifier.PRIVATE);
+        if (!isStatic(method) && !hidden && isOwn(method)) {
           add(method);
         }
       }
@@ -63,9 +67,17 @@ final class Members {
         .findFirst();
   }
 
-  /** The method that writes the field of that name: {@code setName(value)}. */
-  Optional<ExecutableElement> setter(String field) {
-    return Optional.ofNullable(setters.get("set" + capital(field)));
+  /**
+   * The method that writes a field: {@code setName(value)}; of several the one that takes the
+   * field's own type, else the one that was declared last.
+   */
+  Optional<ExecutableElement> setter(VariableElement field, Types types) {
+    List<ExecutableElement> all =
+        setters.getOrDefault("set" + capital(field.getSimpleName().toString()), List.of());
+    return all.stream()
+        .filter(method -> types.isSameType(method.getParameters().get(0).asType(), field.asType()))
+        .findFirst()
+        .or(() -> all.isEmpty() ? Optional.empty() : Optional.of(all.get(all.size() - 1)));
   }
 
   /** What methods compute: those that return something no field keeps, by the name they give it. */
@@ -88,12 +100,34 @@ final class Members {
     if (parameters == 0 && returns && !OF_EVERY_OBJECT.contains(name)) {
       getters.put(name, method);
     } else if (parameters == 1 && name.startsWith("set")) {
-      setters.put(name, method);
+      setters.computeIfAbsent(name, key -> new ArrayList<>()).add(method);
     }
+  }
+
+  /**
+   * What a program wrote itself: a dollar sign begins the names of what tools add to classes (JLS
+   * §3.8), and a transient field is no part of an object's state (JLS §8.3.1.3; Jakarta Persistence
+   * 3.2, §2.2).
+   */
+  private static boolean isOwn(Element member) {
+    boolean added = member.getSimpleName().toString().startsWith("$");
+    boolean passing =
+        member.getModifiers().contains(Modifier.TRANSIENT)
+            || member.getAnnotationMirrors().stream()
+                .map(mirror -> mirror.getAnnotationType().toString())
+                .anyMatch(name -> name.endsWith(".persistence.Transient"));
+    return !added && !(passing && member.getKind().isField());
   }
 
   private static List<TypeElement> lineage(TypeElement type) {
     Deque<TypeElement> lineage = new ArrayDeque<>();
+    if (type.getKind() == ElementKind.INTERFACE) {
+      for (TypeMirror wider : type.getInterfaces()) {
+        lineage(((TypeElement) ((DeclaredType) wider).asElement())).forEach(lineage::addFirst);
+      }
+      lineage.addLast(type);
+      return List.copyOf(lineage);
+    }
     TypeMirror level = type.asType();
     while (level instanceof DeclaredType declared && level.getKind() == TypeKind.DECLARED) {
       TypeElement element = (TypeElement) declared.asElement();

@@ -208,7 +208,7 @@ final class ShapeReader {
       VariableElement field, TypeMirror declared, DeclaredType self, Members members) {
     Optional<Access> setter =
         members
-            .setter(field.getSimpleName().toString())
+            .setter(field, types)
             .map(
                 method -> {
                   ExecutableType asMember = (ExecutableType) types.asMemberOf(self, method);

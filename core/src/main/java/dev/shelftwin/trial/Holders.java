@@ -116,7 +116,7 @@ final class Holders {
         Object held = entry.getValue();
         made.put(entry.getKey(), held instanceof Sketch sketch ? sketch.make() : held);
       }
-      return made;
+      return reflection.fitted(made, type);
     }
     return reflection.fitted(value, type);
   }
