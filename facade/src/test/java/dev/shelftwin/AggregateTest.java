@@ -307,6 +307,9 @@ class AggregateTest {
     assertThat(generated.refusals())
         .hasSize(2)
         .allSatisfy(refusal -> assertThat(refusal.reason()).contains("which is not written"));
+    assertThat(circle.check())
+        .extracting(finding -> finding.concept() + " " + finding.rule().key())
+        .containsExactly("Pot unwritable-mapper", "Lid unwritable-mapper");
     assertThat(text(generated, "BowlApiMapper"))
         .contains("bowl.inner().stream().map(this::toBowlView).toList()");
     assertThat(circle.trial().routes())

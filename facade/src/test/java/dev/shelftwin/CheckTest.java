@@ -28,8 +28,68 @@ class CheckTest {
   }
 
   static Stream<Arguments> cases() {
-    return Stream.of(lostAndUnfilled(), types(), limits(), leaks(), hygiene())
+    return Stream.of(lostAndUnfilled(), types(), constants(), limits(), leaks(), hygiene())
         .flatMap(cases -> cases);
+  }
+
+  static Stream<Arguments> constants() {
+    return Stream.of(
+        of(
+            "a code for every constant",
+            project -> project.row("{ model: finish, codes: { GLOSSY: g, SATIN: s, MATT: m } }")),
+        of(
+            "a constant without a code, on each way out",
+            project ->
+                project
+                    .row("{ model: finish, codes: { GLOSSY: g, SATIN: s } }")
+                    .with("    Finish finish,", "    Finish finish, //~ enum-gap enum-gap")),
+        of(
+            "a constant without a code, accepted",
+            project ->
+                project.row(
+                    "{ model: finish, codes: { GLOSSY: g, SATIN: s },"
+                        + " accept: { enum-gap: matt glazes are not sold } }")),
+        of(
+            "a code for a constant that is not there",
+            project ->
+                project.row(
+                    "{ model: finish, codes: { GLOSSY: g, SATIN: s, MATTE: m } } #~ unknown-name")),
+        of(
+            "any other code becomes a constant that is not there",
+            project ->
+                project.row(
+                    "{ model: finish, codes: { GLOSSY: g, SATIN: s, MATT: m, otherwise: DULL } } #~ unknown-name")),
+        of(
+            "a code that its type cannot hold",
+            project ->
+                project
+                    .with("String finish;", "byte finish; //~ type-mismatch")
+                    .row(
+                        "{ model: finish, codes: { store: { GLOSSY: 1, SATIN: 2, MATT: 300 } } }")),
+        of(
+            "a substitute that is a loss, and one that is accepted",
+            project ->
+                project
+                    .with(
+                        "    String name,\n    boolean foodSafe,\n    Finish",
+                        "    String name, //~ lossy-conversion\n    boolean foodSafe,\n    Finish")
+                    .with(
+                        "{ model: name, store: label }",
+                        "{ model: name, store: label, absent: { NewGlaze: nameless } }")
+                    .row(
+                        "{ model: code, absent: { NewGlaze: X }, accept: { lossy-conversion: ok } }")),
+        of(
+            "a reason that nobody has given yet",
+            project ->
+                project
+                    .with("String note;", "String note;\n  String supplier;")
+                    .row("{ store: supplier, stays: '?' } #~ open-question")),
+        of(
+            "a reason that is a question to somebody",
+            project ->
+                project
+                    .with("String note;", "String note;\n  String supplier;")
+                    .row("{ store: supplier, stays: '? ask the buyers' } #~ open-question")));
   }
 
   static Stream<Arguments> lostAndUnfilled() {

@@ -2,6 +2,7 @@ package dev.shelftwin;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.junit.jupiter.params.provider.Arguments.of;
 
 import dev.shelftwin.DraftRequest.LayerPackage;
 import dev.shelftwin.draft.Draft;
@@ -19,6 +20,9 @@ import java.util.Set;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.Arguments;
+import org.junit.jupiter.params.provider.MethodSource;
 
 /** First plans for code that has none, and what is added to plans that are there. */
 class DraftTest {
@@ -161,6 +165,99 @@ class DraftTest {
         .contains("FOOD_SAFE");
     assertThat(check(plan))
         .allSatisfy(finding -> assertThat(finding.rule()).isEqualTo(RuleId.OPEN_QUESTION));
+  }
+
+  /** Each case: more of the row, of the domain, of the request; what the draft must say. */
+  static Stream<Arguments> guesses() {
+    return Stream.of(
+        of("String title;", "", "", "- { store: title, stays: '?' }"),
+        of("java.time.Instant createdAt;", "", "", "is: audit, stays: written by the row itself"),
+        of("String noteText;", "String note2Text", "String note2Text", "store: noteText"),
+        of(
+            "long soakMinutes;",
+            "java.time.Duration soak",
+            "java.time.Duration soak",
+            "unit: minutes"),
+        of("int grams;", "int weight", "int weight", "- { model: weight, store: grams }"),
+        of("", "", "String pin", "- { api: pin, is: secret, stays: '?' }"),
+        of("String x;", "String x", "", "- { model: x, given: { NewGlaze: { from: caller } } }"),
+        of(
+            "String x;",
+            "java.util.Optional<String> x",
+            "",
+            "- { model: x, given: { NewGlaze: { value: null } } }"),
+        of(
+            "int sizeHeight; int sizeWidth;",
+            "Size size",
+            "Size size",
+            "- { model: size.height, store: sizeHeight }"),
+        of("ShopRow shop;", "ShopCode shop", "String shop", "- { model: shop, store: shop.code }"),
+        of("Integer mood;", "Mood mood", "String mood", "by: { store: coop.kiln.store.Moods }"),
+        of("float heat;", "double heat", "double heat", "accept: { lossy-conversion: '?' }"));
+  }
+
+  private static final String OTHERS =
+      """
+      package coop.kiln.model;
+      public record Size(int height, int width) {}
+      package coop.kiln.model;
+      public record ShopCode(String value) {}
+      package coop.kiln.model;
+      public enum Mood { CALM, WILD }
+      package coop.kiln.store;
+      public final class Moods {
+        private Moods() {}
+        public static Integer number(Mood mood) { return mood.ordinal(); }
+        public static Mood mood(Integer number) { return Mood.values()[number]; }
+      }
+      package coop.kiln.store;
+      import jakarta.persistence.*;
+      @Entity
+      public class ShopRow {
+        @Id @GeneratedValue Long id;
+        @Column(nullable = false) String code;
+      }
+      """;
+
+  @ParameterizedTest(name = "{3}")
+  @MethodSource("guesses")
+  void whatCanBeGuessedIsSaid(String row, String inside, String outside, String expected)
+      throws IOException {
+    String more = inside.isEmpty() ? "" : ",\n    " + inside;
+    String asked = outside.isEmpty() ? "" : ",\n    " + outside;
+    Project project =
+        new Project(folder)
+            .with("String note;", "String note;\n  " + row)
+            .with("Optional<String> note) {}", "Optional<String> note" + more + ") {}")
+            .java(OTHERS)
+            .importing("coop.kiln.model.*");
+    project.write();
+    Path request = folder.resolve("src/coop/kiln/api/NewGlaze.java");
+    Files.writeString(
+        request,
+        Files.readString(request).replace("String note) {}", "String note" + asked + ") {}"));
+    Path plan = folder.resolve("shelf-twin.yaml");
+    Files.delete(plan);
+    Path sources = Files.createDirectories(folder.resolve("src/main/java"));
+    Files.move(folder.resolve("src/coop"), sources.resolve("coop"));
+    assertThat(drafted(plan).text()).contains(expected);
+  }
+
+  @Test
+  void rowsCannotBeAddedWithinBrackets() throws IOException {
+    Project project =
+        new Project(folder)
+            .with(
+                "fields:\n      - { store: id, is: key, stays: the store's own }\n"
+                    + "      - { store: version, is: version, stays: optimistic lock }\n"
+                    + "      - { model: name, store: label }\n",
+                "fields: [{ model: name, store: label }]\n");
+    Path plan = project.write().planFile();
+    String before = Files.readString(plan);
+    assertThatThrownBy(() -> PlanDraft.of(request(plan)))
+        .isInstanceOf(InputException.class)
+        .hasMessageContaining("rows of Glaze cannot be added within brackets");
+    assertThat(plan).hasContent(before);
   }
 
   @Test

@@ -21,6 +21,7 @@ public enum RuleId {
   LEAKED_ANNOTATION(Severity.ERROR, "an annotation of the store outside the store"),
   LEAKED_SECRET(Severity.ERROR, "a secret that goes out"),
   CROSSED_FIELDS(Severity.ERROR, "two rows that cross fields of the same names"),
+  UNWRITABLE_MAPPER(Severity.ERROR, "a mapper that cannot be handed what it needs"),
   OPEN_QUESTION(Severity.ERROR, "a reason that the plan still owes"),
   STALE_ROW(Severity.WARNING, "a word of the plan that changes nothing"),
   UNKNOWN_NAME(Severity.ERROR, "a name in the plan that the code does not have");

@@ -35,6 +35,7 @@ public final class Checker {
           new LeakedSecret(),
           new LeakedType(),
           new LeakedAnnotation(),
+          new UnwritableMapper(),
           new OpenQuestion());
 
   private Checker() {}

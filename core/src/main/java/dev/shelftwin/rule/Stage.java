@@ -13,10 +13,11 @@ import java.util.stream.Stream;
 /**
  * What rules know beyond one concept.
  *
+ * @param ledger of all concepts
  * @param storePackages packages whose types belong to the store
  * @param storeTypes qualified names of the store's types in packages that layers share
  */
-record Stage(Set<String> storePackages, Set<String> storeTypes) {
+record Stage(Ledger ledger, Set<String> storePackages, Set<String> storeTypes) {
 
   /** Packages of the persistence standards: Jakarta Persistence 3.2 and 2.2, and JDBC 4.3. */
   private static final Set<String> STANDARDS =
@@ -40,7 +41,8 @@ record Stage(Set<String> storePackages, Set<String> storeTypes) {
             .filter(station -> station.role() == Role.PERSISTENCE)
             .map(station -> station.shape().type().qualifiedName())
             .collect(Collectors.toSet());
-    return new Stage(Stream.concat(STANDARDS.stream(), own).collect(Collectors.toSet()), types);
+    return new Stage(
+        ledger, Stream.concat(STANDARDS.stream(), own).collect(Collectors.toSet()), types);
   }
 
   boolean isOfTheStore(TypeRef type) {

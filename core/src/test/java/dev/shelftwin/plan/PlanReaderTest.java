@@ -157,6 +157,18 @@ class PlanReaderTest {
           from: caller                 | from: calller              | refuses | 'from' has no 'calller'; did you mean 'caller'?
           from: caller                 | from: caller, value: 1     | refuses | 'given' takes either a value or where it comes from
           value: PLANNED               | value: [PLANNED]           | refuses | 'value' takes one value
+          derived: from started to ended | codes: [1]               | refuses | 'codes' takes keys with values
+          derived: from started to ended | codes: {}                | refuses | 'codes' says nothing
+          derived: from started to ended | codes: { LOW: [1] }      | refuses | a code takes one value
+          derived: from started to ended | codes: { store: { otherwise: LOW } } | accepts | 'codes' names no constant
+          derived: from started to ended | codes: { LOW: 1, HIGH: 1 } | accepts | the code 1 stands for LOW already
+          derived: from started to ended | absent: null             | refuses | 'absent' says nothing
+          derived: from started to ended | absent: [1]              | refuses | 'absent' takes one value
+          derived: from started to ended | unit: fortnights         | refuses | 'unit' has no 'fortnights'
+          { model: remarks, stays      | { model: remarks, store: [a, b], stays | accepts | nothing says how several fields become one
+          name: kiln-cooperative       | `name: a\nmappers: { name: Mapper }` | accepts | 'Mapper' names no class for each concept
+          name: kiln-cooperative       | `name: a\nmappers: { package: a..b }` | accepts | 'a..b' is no package
+          name: kiln-cooperative       | `name: a\nmappers: { names: x }` | refuses | 'mappers' has no 'names'; did you mean 'name'?
           stays: { FiringView: for members only } | stays: {}       | refuses | 'stays' says nothing
           lossy-conversion: seconds    | lossy: seconds             | refuses | 'accept' has no 'lossy'; did you mean 'lossy-conversion'?
           because: the board           | why: the board             | refuses | an omission needs 'fields' and 'because'
@@ -179,7 +191,7 @@ class PlanReaderTest {
           fields: [charge, operator]   | fields: &a [charge, *a]    | broken  | an alias refers to what it stands in
           """)
   void whatIsWrongIsToldWithItsPlace(String find, String put, String schema, String message) {
-    String wrong = PLAN.replace(find, put);
+    String wrong = PLAN.replace(find, put.replace("\\n", "\n"));
     assertThat(wrong).isNotEqualTo(PLAN);
     if (!schema.equals("broken")) {
       assertThat(schemaAccepts(wrong))

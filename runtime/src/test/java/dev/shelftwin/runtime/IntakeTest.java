@@ -2,8 +2,10 @@ package dev.shelftwin.runtime;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.tuple;
 
 import java.time.DayOfWeek;
+import java.util.Optional;
 import org.junit.jupiter.api.Test;
 
 /** What comes in: taken whole, noted together, or stopped at the first fault. */
@@ -71,6 +73,51 @@ class IntakeTest {
                     }))
         .isInstanceOf(FaultException.class)
         .hasMessage("FiringRow: it cannot end before it started (refused)");
+  }
+
+  @Test
+  void aChangeKeepsWhatItDoesNotMention() {
+    Intake intake = Intake.collecting("api", "ChangeFiring");
+    assertThat(intake.changed("kiln", "BIG1", null)).isEqualTo("BIG1");
+    assertThat(intake.changed("kiln", "BIG1", "BIG2")).isEqualTo("BIG2");
+    assertThat(intake.changed("peak", 900, "1260", Integer::valueOf)).isEqualTo(1260);
+    assertThat(intake.<String, Integer>changed("peak", 900, null, Integer::valueOf)).isEqualTo(900);
+    assertThat(intake.replaced("kiln", "BIG1", null)).isEqualTo("BIG1");
+    assertThat(intake.replaced("kiln", "BIG1", Optional.of("BIG2"))).isEqualTo("BIG2");
+    assertThat(intake.replaced("peak", 900, Optional.of("7"), Integer::valueOf)).isEqualTo(7);
+    assertThat(intake.replacedOrCleared("note", "old", null)).isEqualTo("old");
+    assertThat(intake.replacedOrCleared("note", "old", Optional.empty())).isNull();
+    assertThat(intake.replacedOrCleared("note", "old", Optional.of("new"))).isEqualTo("new");
+    assertThat(intake.replacedOrCleared("peak", 9, Optional.of("8"), Integer::valueOf))
+        .isEqualTo(8);
+    intake.settle();
+  }
+
+  @Test
+  void whatAChangeMustNotClearIsAFaultWithTheOthers() {
+    Intake intake = Intake.collecting("api", "ChangeFiring");
+    intake.replaced("kiln", "BIG1", Optional.empty());
+    intake.changed("peak", 900, "hot", Integer::valueOf);
+    intake.replacedOrCleared("hold", 5, Optional.of("long"), Integer::valueOf);
+    assertThatThrownBy(intake::settle)
+        .isInstanceOfSatisfying(
+            FaultException.class,
+            refused ->
+                assertThat(refused.faults())
+                    .extracting(fault -> fault.path().text(), Fault::code)
+                    .containsExactly(
+                        tuple("kiln", Fault.MISSING),
+                        tuple("peak", Fault.REFUSED),
+                        tuple("hold", Fault.REFUSED)));
+  }
+
+  @Test
+  void aSubstituteStandsForWhatIsMissingOnly() {
+    Intake intake = Intake.collecting("api", "BookFiring");
+    assertThat(intake.<String, Integer>orElse("shelves", null, Integer::valueOf, 1)).isEqualTo(1);
+    assertThat(intake.orElse("shelves", "3", Integer::valueOf, 1)).isEqualTo(3);
+    intake.orElse("shelves", "some", Integer::valueOf, 1);
+    assertThatThrownBy(intake::settle).hasMessageContaining("shelves");
   }
 
   @Test
