@@ -3,15 +3,16 @@ package dev.shelftwin.benchmarks;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.Collection;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.concurrent.TimeUnit;
+import java.util.function.ToDoubleFunction;
 import org.openjdk.jmh.annotations.Mode;
 import org.openjdk.jmh.profile.GCProfiler;
-import org.openjdk.jmh.results.Result;
 import org.openjdk.jmh.results.RunResult;
 import org.openjdk.jmh.runner.Runner;
 import org.openjdk.jmh.runner.RunnerException;
@@ -32,6 +33,9 @@ public final class Speed {
     CASES.put("inbound", "a guarded request with a list of twelve");
   }
 
+  /** What else the machine does changes with time, so ratios are taken within each round. */
+  private static final int ROUNDS = 5;
+
   private Speed() {}
 
   /** Takes the page to write, {@code docs/benchmarks.md} if none is given. */
@@ -42,25 +46,29 @@ public final class Speed {
             .include(Mapping.class.getName())
             .mode(Mode.Throughput)
             .timeUnit(TimeUnit.MILLISECONDS)
-            .forks(3)
-            .warmupIterations(3)
+            .forks(1)
+            .warmupIterations(2)
             .warmupTime(TimeValue.seconds(1))
-            .measurementIterations(5)
+            .measurementIterations(4)
             .measurementTime(TimeValue.seconds(1))
             .addProfiler(GCProfiler.class)
             .build();
-    Files.writeString(page, page(new Runner(options).run()));
+    List<Collection<RunResult>> rounds = new ArrayList<>();
+    for (int round = 0; round < ROUNDS; round++) {
+      rounds.add(new Runner(options).run());
+    }
+    Files.writeString(page, page(rounds));
   }
 
-  private static String page(Collection<RunResult> results) {
+  private static String page(List<Collection<RunResult>> rounds) {
     StringBuilder page =
         new StringBuilder(
             """
             # Benchmarks
 
-            Generated mappers against hand-written ones that do the same, in the same run (JMH, throughput,
-            three forks of five seconds each). What counts is the ratio; the figures depend on the machine.
-            Written by `benchmarks/run`.
+            Generated mappers against hand-written ones that do the same, in the same run (JMH, throughput;
+            five rounds, each with a fork of four seconds for every line). What counts is the ratio, which is
+            the median of the rounds' own; the other figures depend on the machine. Written by `benchmarks/run`.
 
             """);
     page.append(
@@ -70,38 +78,56 @@ public final class Speed {
                 Runtime.getRuntime().availableProcessors(),
                 System.getProperty("java.vm.name"),
                 System.getProperty("java.version")));
-    page.append("| case | by | operations/ms | ± | bytes/operation | ratio to by hand |\n");
-    page.append("|---|---|---:|---:|---:|---:|\n");
+    page.append(
+        "| case | by | operations/ms | bytes/operation | ratio to by hand | of the rounds |\n");
+    page.append("|---|---|---:|---:|---:|---|\n");
     CASES.forEach(
         (name, title) -> {
-          double hand = find(results, name + "ByHand").getPrimaryResult().getScore();
           for (String by : List.of("ByHand", "Generated", "ByConvertValue")) {
-            results.stream()
-                .filter(result -> is(result, name + by))
-                .forEach(result -> page.append(row(title, by, result, hand)));
+            if (rounds.get(0).stream().anyMatch(result -> is(result, name + by))) {
+              page.append(row(title, by, name, rounds));
+            }
           }
         });
     return page.toString();
   }
 
-  private static String row(String title, String by, RunResult result, double hand) {
-    Result<?> speed = result.getPrimaryResult();
-    double bytes = result.getSecondaryResults().get(ALLOCATED).getScore();
+  private static String row(
+      String title, String by, String name, List<Collection<RunResult>> rounds) {
     String who =
         switch (by) {
           case "ByHand" -> "hand";
           case "Generated" -> "generated mapper";
           default -> "Jackson's `convertValue`";
         };
+    double[] ratios =
+        rounds.stream()
+            .mapToDouble(round -> speed(round, name + by) / speed(round, name + "ByHand"))
+            .sorted()
+            .toArray();
     return String.format(
         Locale.ROOT,
-        "| %s | %s | %.0f | %.0f | %.0f | %.2f |%n",
+        "| %s | %s | %.0f | %.0f | %.2f | %.2f to %.2f |%n",
         title,
         who,
-        speed.getScore(),
-        speed.getScoreError(),
-        bytes,
-        speed.getScore() / hand);
+        median(rounds, round -> speed(round, name + by)),
+        median(rounds, round -> bytes(round, name + by)),
+        ratios[ratios.length / 2],
+        ratios[0],
+        ratios[ratios.length - 1]);
+  }
+
+  private static double median(
+      List<Collection<RunResult>> rounds, ToDoubleFunction<Collection<RunResult>> figure) {
+    return rounds.stream().mapToDouble(figure).sorted().toArray()[rounds.size() / 2];
+  }
+
+  private static double speed(Collection<RunResult> round, String name) {
+    return find(round, name).getPrimaryResult().getScore();
+  }
+
+  private static double bytes(Collection<RunResult> round, String name) {
+    return find(round, name).getSecondaryResults().get(ALLOCATED).getScore();
   }
 
   private static RunResult find(Collection<RunResult> results, String name) {

@@ -71,7 +71,7 @@ final class DraftCommand implements Callable<Integer> {
       text.append(
           "%s  %s: %d concepts and %d rows%n"
               .formatted(
-                  there ? "extended" : "written ", file, draft.concepts().size(), draft.rows()));
+                  there ? "extended" : "written", file, draft.concepts().size(), draft.rows()));
       text.append(
           "  %d guesses to look over, each marked '# guess'%n  %d reasons to give, each a '?'%n"
               .formatted(draft.guesses(), draft.questions()));

@@ -71,7 +71,7 @@ class CommandLineIT {
     Files.delete(clean);
     Result drafted = run("draft", clean.toString());
     assertThat(drafted.code()).as(drafted.err()).isZero();
-    assertThat(drafted.out()).startsWith("written ").contains("reasons to give, each a '?'");
+    assertThat(drafted.out()).startsWith("written  ").contains("reasons to give, each a '?'");
     Result owed = run("check", clean.toString());
     assertThat(owed.code()).isEqualTo(1);
     assertThat(owed.out()).contains("error  open-question").doesNotContain("unfilled-field");

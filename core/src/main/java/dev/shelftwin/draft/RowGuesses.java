@@ -1,7 +1,5 @@
 package dev.shelftwin.draft;
 
-import dev.shelftwin.convert.Catalogue;
-import dev.shelftwin.convert.Nesting;
 import dev.shelftwin.finding.RuleId;
 import dev.shelftwin.ledger.Account;
 import dev.shelftwin.ledger.ConceptLedger;
@@ -10,7 +8,6 @@ import dev.shelftwin.ledger.Hop;
 import dev.shelftwin.ledger.HopLedger;
 import dev.shelftwin.ledger.Station;
 import dev.shelftwin.plan.PlanBuilder.RowBuilder;
-import dev.shelftwin.shape.Container;
 import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.FieldRole;
 import dev.shelftwin.shape.Role;
@@ -35,44 +32,16 @@ import java.util.stream.Stream;
  */
 final class RowGuesses {
 
-  private static final double ALIKE = 0.4;
-
-  private static final Set<String> AUDITED =
-      Set.of("created", "changed", "inserted", "modified", "updated");
-  private static final Set<String> SECRET =
-      Set.of("password", "passcode", "passphrase", "pin", "secret");
-  private static final Map<String, ChronoUnit> UNITS =
-      Map.of(
-          "nano", ChronoUnit.NANOS,
-          "milli", ChronoUnit.MILLIS,
-          "second", ChronoUnit.SECONDS,
-          "minute", ChronoUnit.MINUTES,
-          "hour", ChronoUnit.HOURS,
-          "day", ChronoUnit.DAYS);
-
-  /** What is measured in a unit that a column may be named after. */
-  private static final Map<String, Set<String>> MEASURES =
-      Map.of(
-          "grams", Set.of("mass", "weight"),
-          "kilograms", Set.of("mass", "weight"),
-          "millimetres", Set.of("depth", "height", "length", "size", "width"),
-          "centimetres", Set.of("depth", "height", "length", "size", "width"),
-          "metres", Set.of("depth", "distance", "height", "length", "size", "width"),
-          "celsius", Set.of("heat", "temperature"),
-          "litres", Set.of("capacity", "volume"));
-
-  private static final Set<String> TIMES = Set.of("java.time.Duration", "java.time.Instant");
-
   private final Shapes shapes;
   private final ConceptLedger ledger;
   private final DraftConcept draft;
-  private final Catalogue catalogue;
+  private final Likeness likeness;
 
   RowGuesses(Shapes shapes, ConceptLedger ledger, DraftConcept draft) {
     this.shapes = shapes;
     this.ledger = ledger;
     this.draft = draft;
-    this.catalogue = new Catalogue(shapes, Nesting.NONE);
+    this.likeness = new Likeness(shapes);
   }
 
   /** Says what can be said now; whether anything was. */
@@ -109,7 +78,7 @@ final class RowGuesses {
       return say("stays", store, field, row -> row.say(words -> words.stays("optimistic lock")));
     }
     Words words = Words.of(field.name());
-    return words.anyOf(AUDITED)
+    return words.anyOf(Likeness.AUDITED)
         && words.all().size() > 1
         && say(
             "stays",
@@ -139,15 +108,15 @@ final class RowGuesses {
   }
 
   private boolean refers(HopLedger hop, Field target) {
-    Optional<Shape> row = shapes.find(held(target.type())).filter(Shape::isEntity);
+    Optional<Shape> row = shapes.find(Likeness.held(target.type())).filter(Shape::isEntity);
     if (row.isEmpty()) {
       return false;
     }
     return lost(hop).stream()
-        .filter(source -> alike(source, target) >= ALIKE)
+        .filter(source -> Likeness.of(source, target) >= Likeness.ENOUGH)
         .anyMatch(
             source ->
-                key(row.get(), held(source.type()))
+                key(row.get(), Likeness.held(source.type()))
                     .filter(
                         key ->
                             pair(
@@ -163,7 +132,7 @@ final class RowGuesses {
     Words words = Words.of(type.simpleName());
     return row.storedFields()
         .filter(field -> !FieldRole.anyOfTheStore(field.roles()))
-        .filter(field -> catalogue.between(type, field.type()).isPresent())
+        .filter(field -> likeness.leads(type, field.type()))
         .max(Comparator.comparingDouble(field -> words.likeness(Words.of(field.name()))));
   }
 
@@ -183,7 +152,7 @@ final class RowGuesses {
 
   private boolean parts(Hop hop, Field whole, List<Field> open) {
     List<Field> parts =
-        shapes.find(held(whole.type())).stream().flatMap(Shape::storedFields).toList();
+        shapes.find(Likeness.held(whole.type())).stream().flatMap(Shape::storedFields).toList();
     Map<String, String> found = parts(whole, parts, open, true);
     if (found.isEmpty()) {
       Map<String, String> bare = parts(whole, parts, open, false);
@@ -205,7 +174,7 @@ final class RowGuesses {
       Words path = prefixed ? Words.of(whole.name()).followedBy(own) : own;
       open.stream()
           .filter(field -> Words.of(field.name()).equals(path))
-          .filter(field -> fit(part.type(), field.type()))
+          .filter(field -> likeness.fit(part.type(), field.type()))
           .findFirst()
           .ifPresent(field -> found.put(part.name(), field.name()));
     }
@@ -236,7 +205,8 @@ final class RowGuesses {
     if (said) {
       return false;
     }
-    Optional<String> own = converter(hop.outer(), held(inside.type()), held(outside.type()));
+    Optional<String> own =
+        converter(hop.outer(), Likeness.held(inside.type()), Likeness.held(outside.type()));
     if (own.isPresent()) {
       String layer = hop.outer().layer().name();
       return say(
@@ -272,9 +242,9 @@ final class RowGuesses {
   }
 
   private boolean counts(Hop hop, Field inside, Field outside) {
-    boolean time = TIMES.contains(held(inside.type()).qualifiedName());
+    boolean time = Likeness.isTime(inside.type());
     Optional<ChronoUnit> unit =
-        unit(Words.of(outside.name())).or(() -> unit(Words.of(inside.name())));
+        Likeness.unit(Words.of(outside.name())).or(() -> Likeness.unit(Words.of(inside.name())));
     return time
         && unit.isPresent()
         && say(
@@ -282,13 +252,6 @@ final class RowGuesses {
             hop.inward() ? hop.to() : hop.from(),
             inside,
             row -> row.say(words -> words.unit(unit.get())).guess("the unit, by the name"));
-  }
-
-  private static Optional<ChronoUnit> unit(Words words) {
-    return UNITS.entrySet().stream()
-        .filter(unit -> words.contains(new Words(List.of(unit.getKey()))))
-        .map(Map.Entry::getValue)
-        .findFirst();
   }
 
   /** Fields of other names that are alike in words and types. */
@@ -301,8 +264,8 @@ final class RowGuesses {
       List<Match> matches = new ArrayList<>();
       for (Field one : inside) {
         for (Field other : outside) {
-          if (mayBeTheSame(one, other)) {
-            matches.add(new Match(one, other, alike(one, other)));
+          if (likeness.mayBeTheSame(one, other)) {
+            matches.add(new Match(one, other, Likeness.of(one, other)));
           }
         }
       }
@@ -312,31 +275,17 @@ final class RowGuesses {
       for (Match match : matches) {
         boolean only = matches.stream().filter(other -> other.sharesEndWith(match)).count() == 1;
         boolean free = !taken.contains(match.inside()) && !taken.contains(match.outside());
-        if (free && (match.likeness() >= ALIKE || only)) {
+        if (free && (match.likeness() >= Likeness.ENOUGH || only)) {
           taken.addAll(List.of(match.inside(), match.outside()));
           String why =
-              match.likeness() >= ALIKE ? "by its name and type" : "the only two left that fit";
+              match.likeness() >= Likeness.ENOUGH
+                  ? "by its name and type"
+                  : "the only two left that fit";
           any |= pair(hop, match.inside().name(), match.outside().name(), why);
         }
       }
     }
     return any;
-  }
-
-  /** A secret under another name is another secret. */
-  private boolean mayBeTheSame(Field inside, Field outside) {
-    boolean secret =
-        Words.of(inside.name()).anyOf(SECRET) || Words.of(outside.name()).anyOf(SECRET);
-    return !secret && !inside.name().equals(outside.name()) && fit(inside.type(), outside.type());
-  }
-
-  private boolean fit(TypeRef inside, TypeRef outside) {
-    boolean counted =
-        TIMES.contains(held(inside).qualifiedName())
-            && (outside.isPrimitive() || outside.packageName().equals("java.lang"));
-    return counted
-        || catalogue.between(inside, outside).isPresent()
-        || catalogue.between(outside, inside).isPresent();
   }
 
   /** What a request does not bring. */
@@ -440,7 +389,7 @@ final class RowGuesses {
   }
 
   private static DraftRow secret(DraftRow row, Field field) {
-    return Words.of(field.name()).anyOf(SECRET)
+    return Words.of(field.name()).anyOf(Likeness.SECRET)
         ? row.say(words -> words.is(FieldRole.SECRET)).guess("a secret, by its name")
         : row;
   }
@@ -529,21 +478,6 @@ final class RowGuesses {
 
   private static boolean isOpen(Entry entry) {
     return entry.account() == Account.UNFILLED;
-  }
-
-  private static double alike(Field one, Field other) {
-    Words these = Words.of(one.name());
-    Words those = Words.of(other.name());
-    boolean measured =
-        MEASURES.entrySet().stream()
-            .anyMatch(unit -> those.anyOf(Set.of(unit.getKey())) && these.anyOf(unit.getValue()));
-    return Math.max(these.likeness(those), measured ? ALIKE : 0);
-  }
-
-  /** What a field of that type holds: of an optional its value, of a container its elements. */
-  static TypeRef held(TypeRef type) {
-    TypeRef present = type.present();
-    return Container.of(present).isPresent() ? held(Container.element(present)) : present;
   }
 
   private record Match(Field inside, Field outside, double likeness) {

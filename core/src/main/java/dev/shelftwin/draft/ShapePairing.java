@@ -126,7 +126,7 @@ final class ShapePairing {
   private boolean holds(String holder, String held) {
     return shapes.find(holder).stream()
         .flatMap(Shape::storedFields)
-        .anyMatch(field -> RowGuesses.held(field.type()).qualifiedName().equals(held));
+        .anyMatch(field -> Likeness.held(field.type()).qualifiedName().equals(held));
   }
 
   /** Types that nothing was found for. */
