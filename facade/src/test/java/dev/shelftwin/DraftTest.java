@@ -112,6 +112,23 @@ class DraftTest {
   }
 
   @Test
+  void whatAViewOfAWrittenConceptLeavesOutIsAsked() throws IOException {
+    Project project =
+        new Project(folder)
+            .with("public record GlazeView(\n    String code,", "public record GlazeView(");
+    Path plan = project.write().planFile();
+    String before = Files.readString(plan).replace("\n", "\r\n");
+    Files.writeString(plan, before);
+    Draft draft = drafted(plan);
+    assertThat(draft.rows()).isOne();
+    assertThat(draft.text())
+        .isEqualTo(before + "      - { model: code, stays: { GlazeView: '?' } }\r\n");
+    assertThat(check(plan))
+        .extracting(finding -> finding.rule().key())
+        .containsExactly("open-question");
+  }
+
+  @Test
   void onePackageIsToldApartByTheTypesNames() throws IOException {
     Project project = new Project(folder);
     project.instead(

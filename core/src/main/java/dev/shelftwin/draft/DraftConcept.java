@@ -18,13 +18,30 @@ final class DraftConcept {
   static final String QUESTION = "?";
 
   private final Concept begun;
+  private final boolean written;
   private final List<String> remarks;
   private final List<DraftRow> rows = new ArrayList<>();
   private final Map<String, List<String>> omitted = new LinkedHashMap<>();
 
-  DraftConcept(Concept begun, List<String> remarks) {
+  private DraftConcept(Concept begun, boolean written, List<String> remarks) {
     this.begun = begun;
+    this.written = written;
     this.remarks = List.copyOf(remarks);
+  }
+
+  /** One that the plan does not have yet. */
+  static DraftConcept fresh(Concept begun, List<String> remarks) {
+    return new DraftConcept(begun, false, remarks);
+  }
+
+  /** One that the plan has; rows can be added to it and nothing else. */
+  static DraftConcept written(Concept begun) {
+    return new DraftConcept(begun, true, List.of());
+  }
+
+  /** Whether nothing but rows can be added. */
+  boolean takesRowsOnly() {
+    return written;
   }
 
   String name() {
@@ -58,8 +75,10 @@ final class DraftConcept {
     return row;
   }
 
-  void omit(String shape, String field) {
-    omitted.computeIfAbsent(shape, name -> new ArrayList<>()).add(field);
+  /** Lets a shape leave a field out; whether that is new. */
+  boolean omit(String shape, String field) {
+    List<String> fields = omitted.computeIfAbsent(shape, name -> new ArrayList<>());
+    return !fields.contains(field) && fields.add(field);
   }
 
   List<DraftRow> rows() {

@@ -74,7 +74,7 @@ public final class Drafter {
 
   private Plan guess(List<Territory> territories) {
     for (Concept concept : begun.concepts()) {
-      known.add(new DraftConcept(concept, List.of()));
+      known.add(DraftConcept.written(concept));
     }
     Set<String> named = new HashSet<>();
     begun.concepts().stream()
@@ -83,7 +83,7 @@ public final class Drafter {
         .forEach(named::add);
     ShapePairing pairing = new ShapePairing(shapes, territories);
     for (ShapePairing.Pair pair : pairing.pairs(named)) {
-      concepts.add(new DraftConcept(pair.concept(freeName(pair.name())), pair.remarks()));
+      concepts.add(DraftConcept.fresh(pair.concept(freeName(pair.name())), pair.remarks()));
     }
     alone = pairing.alone();
     Plan plan = plan();

@@ -363,16 +363,16 @@ final class RowGuesses {
       for (Field field : lostAlone(hop)) {
         if (hop.hop().inward()) {
           any |= say("stays", from, field, row -> secret(row, field).say(this::ask));
-        } else if (to.role() == Role.TRANSFER) {
-          draft.omit(to.use().simpleName(), field.name());
-          any = true;
+        } else if (to.role() == Role.TRANSFER && !draft.takesRowsOnly()) {
+          any |= draft.omit(to.use().simpleName(), field.name());
         } else {
+          String there = to.role() == Role.TRANSFER ? to.use().simpleName() : to.layer().name();
           any |=
               say(
-                  "stays " + to.layer().name(),
+                  "stays " + there,
                   from,
                   field,
-                  row -> row.say(words -> words.stays(to.layer().name(), DraftConcept.QUESTION)));
+                  row -> row.say(words -> words.stays(there, DraftConcept.QUESTION)));
         }
       }
       if (to.role() == Role.PERSISTENCE) {

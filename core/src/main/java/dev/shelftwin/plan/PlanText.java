@@ -25,6 +25,7 @@ import org.snakeyaml.engine.v2.nodes.SequenceNode;
 public final class PlanText {
 
   private final List<String> lines;
+  private final String lineEnd;
   private final Map<String, Entry> concepts;
   private final YamlDocument yaml;
   private final PlanWriter writer;
@@ -34,6 +35,7 @@ public final class PlanText {
 
   private PlanText(String file, String text, Comments comments) {
     this.lines = text.lines().toList();
+    this.lineEnd = text.contains("\r\n") ? "\r\n" : "\n";
     this.yaml = new YamlDocument(file, text);
     this.writer = new PlanWriter(comments);
     Map<String, Entry> top = yaml.entries(yaml.root(), "a plan");
@@ -108,10 +110,10 @@ public final class PlanText {
   private String extended() {
     StringBuilder text = new StringBuilder();
     for (int line = 0; line < lines.size(); line++) {
-      text.append(lines.get(line)).append('\n');
+      text.append(lines.get(line)).append(lineEnd);
       @Nullable StringBuilder more = grown.get(line);
       if (more != null) {
-        text.append(more);
+        text.append(more.toString().replace("\n", lineEnd));
       }
     }
     return text.toString();
