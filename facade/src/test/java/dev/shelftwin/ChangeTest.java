@@ -120,6 +120,35 @@ class ChangeTest {
   }
 
   @Test
+  void aPartMentionedAloneMakesNoWhole() {
+    Project parts =
+        glazes()
+            .plan(
+                """
+                  Tile:
+                    model: Tile
+                    api: { ResizeTile: change }
+                    fields:
+                      - { model: size, api: { height: tall, width: wide } }
+                """)
+            .java(
+                """
+                package coop.kiln.model;
+                public record Size(int height, int width) {}
+                package coop.kiln.model;
+                public record Tile(String tag, Size size) {}
+                package coop.kiln.api;
+                public record ResizeTile(Integer tall, Integer wide) {}
+                """);
+    assertThat(parts.check())
+        .extracting(finding -> finding.rule().key() + " " + finding.field().orElse(""))
+        .contains("unfilled-field Tile.size");
+    assertThat(parts.run(ShelfTwin::generate).refusals())
+        .extracting(Generated.Refusal::reason)
+        .containsExactly("nothing fills Tile.size");
+  }
+
+  @Test
   void aRowIsChangedItself() throws Exception {
     Project two =
         glazes()

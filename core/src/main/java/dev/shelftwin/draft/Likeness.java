@@ -80,7 +80,7 @@ final class Likeness {
   }
 
   static boolean isTime(TypeRef type) {
-    return TIMES.contains(held(type).qualifiedName());
+    return TIMES.contains(Container.held(type).qualifiedName());
   }
 
   /** The unit that a number counts, if its name tells. */
@@ -89,11 +89,5 @@ final class Likeness {
         .filter(unit -> words.contains(new Words(List.of(unit.getKey()))))
         .map(Map.Entry::getValue)
         .findFirst();
-  }
-
-  /** What a field of that type holds: of an optional its value, of a container its elements. */
-  static TypeRef held(TypeRef type) {
-    TypeRef present = type.present();
-    return Container.of(present).isPresent() ? held(Container.element(present)) : present;
   }
 }

@@ -8,6 +8,7 @@ import dev.shelftwin.ledger.Hop;
 import dev.shelftwin.ledger.HopLedger;
 import dev.shelftwin.ledger.Station;
 import dev.shelftwin.plan.PlanBuilder.RowBuilder;
+import dev.shelftwin.shape.Container;
 import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.FieldRole;
 import dev.shelftwin.shape.Role;
@@ -108,7 +109,7 @@ final class RowGuesses {
   }
 
   private boolean refers(HopLedger hop, Field target) {
-    Optional<Shape> row = shapes.find(Likeness.held(target.type())).filter(Shape::isEntity);
+    Optional<Shape> row = shapes.find(Container.held(target.type())).filter(Shape::isEntity);
     if (row.isEmpty()) {
       return false;
     }
@@ -116,7 +117,7 @@ final class RowGuesses {
         .filter(source -> Likeness.of(source, target) >= Likeness.ENOUGH)
         .anyMatch(
             source ->
-                key(row.get(), Likeness.held(source.type()))
+                key(row.get(), Container.held(source.type()))
                     .filter(
                         key ->
                             pair(
@@ -152,7 +153,7 @@ final class RowGuesses {
 
   private boolean parts(Hop hop, Field whole, List<Field> open) {
     List<Field> parts =
-        shapes.find(Likeness.held(whole.type())).stream().flatMap(Shape::storedFields).toList();
+        shapes.find(Container.held(whole.type())).stream().flatMap(Shape::storedFields).toList();
     Map<String, String> found = parts(whole, parts, open, true);
     if (found.isEmpty()) {
       Map<String, String> bare = parts(whole, parts, open, false);
@@ -206,7 +207,7 @@ final class RowGuesses {
       return false;
     }
     Optional<String> own =
-        converter(hop.outer(), Likeness.held(inside.type()), Likeness.held(outside.type()));
+        converter(hop.outer(), Container.held(inside.type()), Container.held(outside.type()));
     if (own.isPresent()) {
       String layer = hop.outer().layer().name();
       return say(

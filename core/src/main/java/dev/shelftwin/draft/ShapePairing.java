@@ -4,6 +4,7 @@ import dev.shelftwin.plan.Concept;
 import dev.shelftwin.plan.Direction;
 import dev.shelftwin.plan.Layer;
 import dev.shelftwin.plan.ShapeUse;
+import dev.shelftwin.shape.Container;
 import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.Place;
 import dev.shelftwin.shape.Presence;
@@ -66,10 +67,11 @@ final class ShapePairing {
     List<Shape> hubs = unknown(inner, known);
     for (Territory outer : territories) {
       if (!outer.equals(inner)) {
-        List<Shape> shapes = new ArrayList<>(unknown(outer, known));
+        List<Shape> candidates = new ArrayList<>(unknown(outer, known));
         // The one whose name says no more than the concept's comes first.
-        shapes.sort(Comparator.comparingInt(shape -> Words.of(shape.type().name()).all().size()));
-        for (Shape shape : shapes) {
+        candidates.sort(
+            Comparator.comparingInt(shape -> Words.of(shape.type().name()).all().size()));
+        for (Shape shape : candidates) {
           List<Shape> found = hubs(shape, hubs, outer, pairs);
           for (Shape hub : found) {
             pairs
@@ -86,9 +88,7 @@ final class ShapePairing {
       pair.uses.replaceAll(use -> used(use, pair, pairs.values()));
     }
     return hubs.stream()
-        .map(hub -> hub.type().qualifiedName())
-        .filter(pairs::containsKey)
-        .flatMap(name -> Optional.ofNullable(pairs.get(name)).stream())
+        .flatMap(hub -> Optional.ofNullable(pairs.get(hub.type().qualifiedName())).stream())
         .toList();
   }
 
@@ -126,7 +126,7 @@ final class ShapePairing {
   private boolean holds(String holder, String held) {
     return shapes.find(holder).stream()
         .flatMap(Shape::storedFields)
-        .anyMatch(field -> Likeness.held(field.type()).qualifiedName().equals(held));
+        .anyMatch(field -> Container.held(field.type()).qualifiedName().equals(held));
   }
 
   /** Types that nothing was found for. */
@@ -197,9 +197,7 @@ final class ShapePairing {
   /** How much of a type another one holds. */
   private static double contained(Shape part, Shape whole) {
     Set<String> these = names(part);
-    Set<String> common = new HashSet<>(these);
-    common.retainAll(names(whole));
-    return these.size() < 2 ? 0 : (double) common.size() / these.size();
+    return these.size() < 2 ? 0 : (double) Words.common(these, names(whole)) / these.size();
   }
 
   /** In a program without a domain the row's own suffix is no word of the concept. */
@@ -212,12 +210,7 @@ final class ShapePairing {
 
   private static double likeness(Shape one, Shape other) {
     Set<String> these = names(one);
-    Set<String> those = names(other);
-    Set<String> common = new HashSet<>(these);
-    common.retainAll(those);
-    Set<String> either = new HashSet<>(these);
-    either.addAll(those);
-    return these.size() < 2 ? 0 : (double) common.size() / either.size();
+    return these.size() < 2 ? 0 : Words.shared(these, names(other));
   }
 
   private static Set<String> names(Shape shape) {

@@ -53,13 +53,19 @@ record Words(List<String> all) {
 
   /** How alike two names are: 1 for the same words, 0 for none in common. */
   double likeness(Words other) {
-    Set<String> these = roots();
-    Set<String> those = other.roots();
-    Set<String> common = new HashSet<>(these);
-    common.retainAll(those);
+    return shared(roots(), other.roots());
+  }
+
+  /** How much of two sets is in both: 1 for the same, 0 for none (the Jaccard index). */
+  static double shared(Set<String> these, Set<String> those) {
     Set<String> either = new HashSet<>(these);
     either.addAll(those);
-    return either.isEmpty() ? 0 : (double) common.size() / either.size();
+    return either.isEmpty() ? 0 : (double) common(these, those) / either.size();
+  }
+
+  /** How many are in both. */
+  static int common(Set<String> these, Set<String> those) {
+    return (int) these.stream().filter(those::contains).count();
   }
 
   private Set<String> roots() {

@@ -143,9 +143,7 @@ public final class MapperGenerator {
     boolean unfilledPart =
         entry.account() == Account.UNFILLED
             && target.filter(field -> field.name().contains(".")).isPresent();
-    boolean joinedChange = hop.hop().changes() && entry.account() == Account.JOINED;
     return wrongLiteral
-        || joinedChange
         || unfilledPart
         || entry.isMismatch()
         || (entry.account() == Account.UNFILLED

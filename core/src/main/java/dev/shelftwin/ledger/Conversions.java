@@ -207,7 +207,7 @@ final class Conversions {
 
   /** What makes a value from parts of those names; the one that takes the most of them. */
   Optional<Callable> maker(TypeRef type, List<String> parts, String userPackage) {
-    return shapes.find(Paths.held(type)).stream()
+    return shapes.find(Container.held(type)).stream()
         .flatMap(shape -> shape.makers().stream())
         .filter(maker -> !maker.parameters().isEmpty())
         .filter(maker -> maker.visibility().reaches(userPackage, maker.owner().packageName()))
@@ -258,7 +258,7 @@ final class Conversions {
 
   /** The names of the parts that a value of a type keeps; none for the JDK's. */
   List<String> partsOf(TypeRef type) {
-    return shapes.find(Paths.held(type)).stream()
+    return shapes.find(Container.held(type)).stream()
         .flatMap(Shape::storedFields)
         .map(Field::name)
         .toList();

@@ -81,6 +81,9 @@ final class HopAccountant {
       return List.of(shared.get());
     }
     List<String> parts = parts(target);
+    if (hop.changes() && !parts.isEmpty()) {
+      return List.of(Entry.target(target, Account.UNFILLED, "", row));
+    }
     if (!parts.isEmpty() && slot.isPresent()) {
       return isReference(target)
           ? List.of(refer(target, parts.get(0), slot.get()))
@@ -106,6 +109,13 @@ final class HopAccountant {
     Optional<Text> by = several.isEmpty() ? Optional.empty() : said(row.get().by(), row.get());
     if (by.isEmpty()) {
       return Optional.empty();
+    }
+    if (hop.changes()) {
+      // A part that is mentioned alone makes no whole.
+      boolean silent = several.stream().allMatch(name -> pairing.field(hop.from(), name).isEmpty());
+      return silent
+          ? Optional.empty()
+          : Optional.of(Entry.target(target, Account.UNFILLED, "", row));
     }
     usage.mark(row.get());
     return hop.inward()
@@ -513,7 +523,7 @@ final class HopAccountant {
   /** What is read through others is reached where each of them is. */
   private boolean isWithinReach(Access reader, String owner) {
     Optional<Access> outer = reader.through();
-    String own = outer.map(access -> Paths.held(access.type()).packageName()).orElse(owner);
+    String own = outer.map(access -> Container.held(access.type()).packageName()).orElse(owner);
     return reader.visibility().reaches(hop.outer().mapperPackage(), own)
         && outer.filter(access -> !isWithinReach(access, owner)).isEmpty();
   }
@@ -527,7 +537,7 @@ final class HopAccountant {
       return Optional.empty();
     }
     Optional<Given> given =
-        said(row.given(), row).filter(word -> !hop.changes() || isOnly(row.given()));
+        said(row.given(), row).filter(word -> !hop.changes() || isOnly(row.given(), hop.outer()));
     given.ifPresent(usage::mark);
     return given;
   }
@@ -550,17 +560,14 @@ final class HopAccountant {
 
   /** Said once for all, a word holds for the shapes that its row names. */
   private <T> Optional<T> said(Scoped<T> scoped, Row row, Station station) {
-    boolean only =
-        scoped.only().containsKey(station.use().simpleName())
-            || scoped.only().containsKey(station.layer().name());
-    return only || row.concerns(station.use(), pairing.concept())
+    return isOnly(scoped, station) || row.concerns(station.use(), pairing.concept())
         ? scoped.at(station.use())
         : Optional.empty();
   }
 
-  private boolean isOnly(Scoped<?> scoped) {
-    return scoped.only().containsKey(hop.outer().use().simpleName())
-        || scoped.only().containsKey(hop.outer().layer().name());
+  private static boolean isOnly(Scoped<?> scoped, Station station) {
+    return scoped.only().containsKey(station.use().simpleName())
+        || scoped.only().containsKey(station.layer().name());
   }
 
   private boolean isParameter(Field field) {

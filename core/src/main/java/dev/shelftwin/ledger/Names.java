@@ -12,6 +12,7 @@ import dev.shelftwin.plan.Row;
 import dev.shelftwin.plan.ShapeUse;
 import dev.shelftwin.plan.Text;
 import dev.shelftwin.shape.Callable;
+import dev.shelftwin.shape.Container;
 import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.Parameter;
 import dev.shelftwin.shape.Shape;
@@ -145,7 +146,7 @@ final class Names {
                 station ->
                     row.nameIn(station.use(), concept).stream()
                         .flatMap(name -> paths.find(station.shape(), name).stream()))
-            .flatMap(field -> shapes.find(Paths.held(field.type())).stream())
+            .flatMap(field -> shapes.find(Container.held(field.type())).stream())
             .flatMap(shape -> shape.constants().stream())
             .toList();
     Stream.concat(row.codes().everywhere().stream(), row.codes().only().values().stream())

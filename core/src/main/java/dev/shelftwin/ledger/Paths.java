@@ -46,7 +46,7 @@ final class Paths {
     Optional<Field> head = isWhole(path) ? Optional.empty() : shape.field(head(path));
     return head.isEmpty()
         ? shape.fields().stream().map(Field::name).toList()
-        : shapes.find(held(head.get().type())).stream()
+        : shapes.find(Container.held(head.get().type())).stream()
             .flatMap(held -> names(held, rest(path)).stream())
             .map(name -> head(path) + "." + name)
             .toList();
@@ -55,15 +55,9 @@ final class Paths {
   /** A part of what a field holds, of each element where it holds several. */
   private Optional<Field> within(Field head, String path) {
     return shapes
-        .find(held(head.type()))
+        .find(Container.held(head.type()))
         .flatMap(shape -> find(shape, path))
         .map(part -> joined(head, part));
-  }
-
-  /** What a field of that type holds: of an optional its value, of a container its elements. */
-  static TypeRef held(TypeRef type) {
-    TypeRef present = type.present();
-    return Container.of(present).isPresent() ? held(Container.element(present)) : present;
   }
 
   private static Field joined(Field head, Field part) {
@@ -99,6 +93,6 @@ final class Paths {
 
   /** Whether a JPA provider keeps what a field holds in a table of its own. */
   boolean isEntity(TypeRef type) {
-    return shapes.find(held(type)).filter(Shape::isEntity).isPresent();
+    return shapes.find(Container.held(type)).filter(Shape::isEntity).isPresent();
   }
 }

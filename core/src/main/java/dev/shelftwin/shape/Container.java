@@ -42,6 +42,12 @@ public enum Container {
         : type.arguments().get(type.arguments().size() - 1);
   }
 
+  /** What a field of a type holds: of an optional its value, of a container its elements. */
+  public static TypeRef held(TypeRef type) {
+    TypeRef present = type.present();
+    return of(present).isPresent() ? held(element(present)) : present;
+  }
+
   /** Whether the place of an element means something. */
   public boolean isOrdered() {
     return this == LIST || this == ARRAY || this == COLLECTION;
