@@ -172,15 +172,6 @@ class AggregateTest {
                 "public Builder setMarks(List<Mark> marks) { this.marks = marks; return this; }"));
   }
 
-  private static String text(Generated generated, String mapper) {
-    return generated.files().stream()
-        .filter(file -> file.className().equals(mapper))
-        .findFirst()
-        .orElseThrow()
-        .text()
-        .replaceAll("\\s+", " ");
-  }
-
   @Test
   void anAggregateGoesToItsTableAndBack() throws Exception {
     Project project = pieces();
@@ -198,7 +189,7 @@ class AggregateTest {
   @Test
   void aColleagueCouldHaveWrittenIt() {
     Generated generated = pieces().run(ShelfTwin::generate);
-    assertThat(text(generated, "PieceStoreMapper"))
+    assertThat(Project.text(generated, "PieceStoreMapper"))
         .contains("this.findMakerRow = Objects.requireNonNull(findMakerRow, \"findMakerRow\");")
         .contains(
             "row.maker = intake.required(\"maker\", piece.maker(), Reference.by(findMakerRow));")
@@ -213,7 +204,7 @@ class AggregateTest {
         .contains("() -> Piece.of(intake.required(\"tag\", row.tag)) .maker(")
         .contains(".withGlazes(")
         .contains(".finish()");
-    assertThat(text(generated, "PieceApiMapper"))
+    assertThat(Project.text(generated, "PieceApiMapper"))
         .contains("public PieceApiMapper(MarkApiMapper markMapper, SizeApiMapper sizeMapper)");
   }
 
@@ -310,7 +301,7 @@ class AggregateTest {
     assertThat(circle.check())
         .extracting(finding -> finding.concept() + " " + finding.rule().key())
         .containsExactly("Pot unwritable-mapper", "Lid unwritable-mapper");
-    assertThat(text(generated, "BowlApiMapper"))
+    assertThat(Project.text(generated, "BowlApiMapper"))
         .contains("bowl.inner().stream().map(this::toBowlView).toList()");
     assertThat(circle.trial().routes())
         .filteredOn(route -> route.concept().equals("Bowl"))
@@ -336,7 +327,7 @@ class AggregateTest {
                 """);
     assertThat(given.check()).extracting(Finding::message).isEmpty();
     Generated generated = given.run(ShelfTwin::generate);
-    assertThat(text(generated, "GlazeApiMapper"))
+    assertThat(Project.text(generated, "GlazeApiMapper"))
         .contains("public GlazeApiMapper(Supplier<GlazeCode> codeSupplier)")
         .contains("new Glaze( codeSupplier.get(), name,")
         .contains("Notes.usual()");
@@ -379,7 +370,7 @@ class AggregateTest {
     Project labelled = labelled();
     assertThat(labelled.check()).extracting(Finding::message).isEmpty();
     Generated generated = labelled.run(ShelfTwin::generate);
-    assertThat(text(generated, "GlazeApiMapper"))
+    assertThat(Project.text(generated, "GlazeApiMapper"))
         .contains("Labels.brand(glaze.name()), Labels.shade(glaze.name())")
         .contains("intake.join(\"brand\", () -> Labels.name(brand, shade))");
     assertThat(labelled.warnings(generated)).isEmpty();
@@ -469,7 +460,7 @@ class AggregateTest {
                 "- { model: label, is: identity }",
                 "- { model: label, is: identity }\n      - { store: piece, is: parent }");
     assertThat(said.check()).isEmpty();
-    assertThat(text(said.run(ShelfTwin::generate), "PieceStoreMapper"))
+    assertThat(Project.text(said.run(ShelfTwin::generate), "PieceStoreMapper"))
         .contains("child.piece = row;");
   }
 

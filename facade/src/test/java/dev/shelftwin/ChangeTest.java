@@ -51,21 +51,12 @@ class ChangeTest {
         .importing("java.util.*");
   }
 
-  private static String text(Generated generated, String mapper) {
-    return generated.files().stream()
-        .filter(file -> file.className().equals(mapper))
-        .findFirst()
-        .orElseThrow()
-        .text()
-        .replaceAll("\\s+", " ");
-  }
-
   @Test
   void anotherDomainObjectIsMadeInItsPlace() throws Exception {
     Project project = glazes();
     assertThat(project.check()).isEmpty();
     Generated generated = project.run(ShelfTwin::generate);
-    assertThat(text(generated, "GlazeApiMapper"))
+    assertThat(Project.text(generated, "GlazeApiMapper"))
         .contains("public Glaze applyTo(Glaze glaze, ChangeGlaze change) {")
         .contains("intake.replaced(\"name\", glaze.name(), change.name())")
         .contains(
@@ -111,7 +102,7 @@ class ChangeTest {
                 """)
             .plan("  Tile: { model: Tile, api: { ResizeTile: change } }\n");
     assertThat(built.check()).isEmpty();
-    assertThat(text(built.run(ShelfTwin::generate), "TileApiMapper"))
+    assertThat(Project.text(built.run(ShelfTwin::generate), "TileApiMapper"))
         .contains("Tile.builder() .tag(tile.tag()) .size(size)");
     assertThat(built.trial().routes())
         .filteredOn(route -> route.concept().equals("Tile"))
@@ -165,7 +156,7 @@ class ChangeTest {
             .with("protected GlazeRow() {}", "public GlazeRow() {}");
     assertThat(two.check()).isEmpty();
     Generated generated = two.run(ShelfTwin::generate);
-    assertThat(text(generated, "GlazeApiMapper"))
+    assertThat(Project.text(generated, "GlazeApiMapper"))
         .contains("public void applyTo(GlazeRow row, ChangeGlaze change) {")
         .contains("intake.settle(); ")
         .contains("row.label = name;");

@@ -48,13 +48,7 @@ class DirectTest {
     Project project = glazes();
     assertThat(project.check()).extracting(Finding::message).isEmpty();
     Generated generated = project.run(ShelfTwin::generate);
-    String mapper =
-        generated.files().stream()
-            .filter(file -> file.className().equals("GlazeApiMapper"))
-            .findFirst()
-            .orElseThrow()
-            .text()
-            .replaceAll("\\s+", " ");
+    String mapper = Project.text(generated, "GlazeApiMapper");
     assertThat(mapper)
         .contains("public GlazeCard toGlazeCard(Glaze glaze) {")
         .contains("public GlazeCard toGlazeCard(GlazeRow row) {")

@@ -114,13 +114,7 @@ class FamilyTest {
     assertThat(project.check()).extracting(Finding::message).isEmpty();
     Generated generated = project.run(ShelfTwin::generate);
     assertThat(generated.refusals()).isEmpty();
-    String mapper =
-        generated.files().stream()
-            .filter(file -> file.className().equals("FeeStoreMapper"))
-            .findFirst()
-            .orElseThrow()
-            .text()
-            .replaceAll("\\s+", " ");
+    String mapper = Project.text(generated, "FeeStoreMapper");
     assertThat(mapper)
         .contains("if (fee instanceof Fee.Flat flat) { return flatFeeMapper.toFlatFeeRow(flat); }")
         .contains("public Fee toFee(FeeRow row) {")

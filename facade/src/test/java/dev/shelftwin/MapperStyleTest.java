@@ -69,13 +69,7 @@ class MapperStyleTest {
         .extracting(SourceFile::qualifiedName)
         .containsExactlyInAnyOrder(
             "coop.kiln.carriers.store.StoreGlazeCarrier", "coop.kiln.carriers.api.ApiGlazeCarrier");
-    String store =
-        generated.files().stream()
-            .filter(file -> file.className().equals("StoreGlazeCarrier"))
-            .findFirst()
-            .orElseThrow()
-            .text()
-            .replaceAll("\\s+", " ");
+    String store = Project.text(generated, "StoreGlazeCarrier");
     assertThat(store)
         .contains("@Wired public final class StoreGlazeCarrier {")
         .contains("@Handed public StoreGlazeCarrier(Function<Long, ShopRow> findShopRow) {");

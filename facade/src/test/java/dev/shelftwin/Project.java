@@ -280,6 +280,16 @@ final class Project {
     return text.replaceAll("(?m)\\s*(?://|#)~ .*$", "");
   }
 
+  /** A generated mapper, with single spaces for whatever white space it has. */
+  static String text(Generated generated, String mapper) {
+    return generated.files().stream()
+        .filter(file -> file.className().equals(mapper))
+        .findFirst()
+        .orElseThrow()
+        .text()
+        .replaceAll("\\s+", " ");
+  }
+
   /** What the compiler says about the generated mappers, with every warning on. */
   List<String> warnings(Generated generated) throws IOException {
     Path to = folder.resolve("mappers");
