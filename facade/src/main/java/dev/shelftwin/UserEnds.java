@@ -9,15 +9,19 @@ import dev.shelftwin.shape.Place;
 import dev.shelftwin.shape.Role;
 import dev.shelftwin.shape.Shape;
 import dev.shelftwin.shape.Shapes;
+import dev.shelftwin.shape.TypeRef;
 import dev.shelftwin.store.TableEnd;
 import dev.shelftwin.trial.End;
 import dev.shelftwin.trial.Ends;
 import dev.shelftwin.wire.JsonEnd;
 import java.lang.reflect.InvocationTargetException;
+import java.lang.reflect.ParameterizedType;
+import java.lang.reflect.Type;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 
 /**
  * The ends of one plan's routes, made beside the users' classes so that their libraries are used.
@@ -47,8 +51,8 @@ final class UserEnds implements Ends, AutoCloseable {
     return switch (station.role()) {
       case TRANSFER -> {
         Shape shape = station.shape();
-        yield Optional.of(
-            shape.isAbstract() ? wire.ofKinds(load(shape.type().binaryName())) : wire);
+        boolean isWhole = !shape.isAbstract() && shape.type().arguments().isEmpty();
+        yield Optional.of(isWhole ? wire : wire.declaredAs(declared(shape.type())));
       }
       case PERSISTENCE ->
           station.shape().annotations().contains(ENTITY) ? Optional.of(table) : Optional.empty();
@@ -92,6 +96,32 @@ final class UserEnds implements Ends, AutoCloseable {
           method.at(),
           method + " gives no JSON mapper: " + cause,
           "let it be public, static, without parameters, and return an ObjectMapper");
+    }
+  }
+
+  /** The type with its arguments; none of them is an array or a primitive type. */
+  private Type declared(TypeRef type) {
+    Class<?> raw = load(type.binaryName());
+    List<Type> arguments = type.arguments().stream().map(this::declared).toList();
+    return arguments.isEmpty() ? raw : new DeclaredType(raw, arguments);
+  }
+
+  /** A type with its arguments (JLS §4.5), as reflection shows it. */
+  private record DeclaredType(Class<?> raw, List<Type> arguments) implements ParameterizedType {
+
+    @Override
+    public Type[] getActualTypeArguments() {
+      return arguments.toArray(Type[]::new);
+    }
+
+    @Override
+    public Type getRawType() {
+      return raw;
+    }
+
+    @Override
+    public @Nullable Type getOwnerType() {
+      return raw.getDeclaringClass();
     }
   }
 

@@ -165,7 +165,7 @@ class CommandLineIT {
         json(
             run("trial", "--in-memory", "--samples", "20", "--format", "json", clean.toString()),
             0);
-    assertThat(trial.get("routes")).hasSize(49);
+    assertThat(trial.get("routes")).hasSize(50);
     assertThat(trial.toString()).doesNotContain("@");
   }
 
@@ -186,7 +186,7 @@ class CommandLineIT {
     Path to = folder.resolve("mappers");
     Result written = run("generate", "--to", to.toString(), clean.toString());
     assertThat(written.code()).isZero();
-    assertThat(written.out().lines()).hasSize(25).allMatch(line -> line.startsWith("written  "));
+    assertThat(written.out().lines()).hasSize(26).allMatch(line -> line.startsWith("written  "));
     assertThat(run("generate", "--to", to.toString(), clean.toString()).out().lines())
         .allMatch(line -> line.startsWith("unchanged  "));
     Path mapper = to.resolve("coop/kiln/store/FiringStoreMapper.java");
@@ -202,7 +202,7 @@ class CommandLineIT {
     assertThat(demo.code()).as(demo.err()).isZero();
     assertThat(demo.out())
         .contains("none lost, none unfilled")
-        .contains("58 of 58 routes held")
+        .contains("59 of 59 routes held")
         .contains("noticed  by check: lost-field MemberRow.emergencyContact")
         .contains("noticed  by check: leaked-key FiringView.id")
         .contains("noticed  by trial: MemberRow->Member Member.givenName")

@@ -56,7 +56,8 @@ public record Territory(Layer layer, Pattern types) {
     boolean mapped =
         shape.annotations().stream()
             .anyMatch(name -> name.endsWith(".MappedSuperclass") || name.endsWith(".Converter"));
-    if (shape.kind() == Shape.Kind.ENUM || mapped) {
+    boolean generic = !shape.type().arguments().isEmpty(); // of what, only a person can say
+    if (shape.kind() == Shape.Kind.ENUM || mapped || generic) {
       return false;
     }
     if (shape.isAbstract()) {

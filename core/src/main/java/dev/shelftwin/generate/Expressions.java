@@ -91,7 +91,7 @@ final class Expressions {
       return read(value, read.access());
     }
     if (form instanceof Form.New made) {
-      return CodeBlock.of("new $T($L)", JavaNames.of(made.type()), value);
+      return CodeBlock.of("$L($L)", JavaNames.newOf(made.type()), value);
     }
     if (form instanceof Form.Static call) {
       return CodeBlock.of("$T.$L($L)", JavaNames.raw(call.owner()), call.method(), value);

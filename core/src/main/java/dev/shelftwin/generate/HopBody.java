@@ -236,7 +236,7 @@ final class HopBody {
     }
     CodeBlock begin =
         maker.isConstructor()
-            ? CodeBlock.of("new $T($L)", JavaNames.of(maker.owner()), CodeBlock.join(first, ", "))
+            ? CodeBlock.of("$L($L)", JavaNames.newOf(maker.owner()), CodeBlock.join(first, ", "))
             : CodeBlock.of(
                 "$T.$L($L)",
                 JavaNames.raw(maker.owner()),
@@ -249,7 +249,7 @@ final class HopBody {
   private static CodeBlock call(Callable maker, List<CodeBlock> arguments, boolean nested) {
     CodeBlock name =
         maker.isConstructor()
-            ? CodeBlock.of("new $T", JavaNames.of(maker.owner()))
+            ? JavaNames.newOf(maker.owner())
             : CodeBlock.of("$T.$L", JavaNames.raw(maker.owner()), maker.name());
     CodeBlock line = CodeBlock.join(arguments, ", ");
     if (length(name) + length(line) <= LONGEST_CALL) {

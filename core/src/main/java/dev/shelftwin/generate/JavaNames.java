@@ -2,6 +2,7 @@ package dev.shelftwin.generate;
 
 import com.palantir.javapoet.ArrayTypeName;
 import com.palantir.javapoet.ClassName;
+import com.palantir.javapoet.CodeBlock;
 import com.palantir.javapoet.ParameterizedTypeName;
 import com.palantir.javapoet.TypeName;
 import dev.shelftwin.shape.TypeRef;
@@ -27,6 +28,11 @@ final class JavaNames {
         ? raw
         : ParameterizedTypeName.get(
             raw, type.arguments().stream().map(JavaNames::of).toArray(TypeName[]::new));
+  }
+
+  /** The beginning of a constructor's call; type arguments are left to the compiler. */
+  static CodeBlock newOf(TypeRef type) {
+    return CodeBlock.of(type.arguments().isEmpty() ? "new $T" : "new $T<>", raw(type));
   }
 
   static ClassName raw(TypeRef type) {

@@ -69,7 +69,7 @@ public record ConceptLedger(
   }
 
   private static boolean is(Station station, TypeRef type) {
-    return station.shape().type().qualifiedName().equals(type.qualifiedName());
+    return station.shape().type().fullName().equals(type.fullName());
   }
 
   /** What a field is, by its declaration and by the plan. */

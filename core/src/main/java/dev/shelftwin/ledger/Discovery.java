@@ -20,7 +20,6 @@ import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
@@ -78,7 +77,7 @@ final class Discovery {
   }
 
   private Optional<Step> listed(TypeRef from, TypeRef to) {
-    return byType.getOrDefault(from.qualifiedName(), List.of()).stream()
+    return byType.getOrDefault(from.fullName(), List.of()).stream()
         .filter(concept -> leads(concept, from, to))
         .map(concept -> step(concept.name(), from, to))
         .findFirst();
@@ -121,7 +120,7 @@ final class Discovery {
   }
 
   private static boolean is(ShapeUse use, TypeRef type) {
-    return use.qualifiedName().equals(type.qualifiedName());
+    return use.qualifiedName().equals(type.fullName());
   }
 
   private Optional<Step> unlisted(
@@ -138,17 +137,23 @@ final class Discovery {
     }
     Unlisted found =
         unlisted.computeIfAbsent(
-            inside.simpleName(), name -> new Unlisted(around, inside, new LinkedHashMap<>()));
+            spoken(inside), name -> new Unlisted(around, inside, new LinkedHashMap<>()));
     if (found.add(outer, outside, inward ? Direction.IN : Direction.OUT)) {
       grown = true;
     }
-    return Optional.of(step(inside.simpleName(), from, to));
+    return Optional.of(step(spoken(inside), from, to));
   }
 
   private boolean isListed(TypeRef type) {
-    return plan.concept(type.simpleName()).isPresent()
-        || byType.getOrDefault(type.qualifiedName(), List.of()).stream()
+    return plan.concept(spoken(type)).isPresent()
+        || byType.getOrDefault(type.fullName(), List.of()).stream()
             .anyMatch(plan.concepts()::contains);
+  }
+
+  /** What a type is called as a concept: FiringPage for a Page of Firing. */
+  private static String spoken(TypeRef type) {
+    return type.arguments().stream().map(Discovery::spoken).collect(Collectors.joining())
+        + type.simpleName();
   }
 
   /** Two types that hold several values of the same names belong together. */
@@ -199,27 +204,24 @@ final class Discovery {
   private record Unlisted(Concept around, TypeRef hub, Map<String, ShapeUse> outer) {
 
     boolean add(Layer layer, TypeRef type, Direction direction) {
-      ShapeUse before = outer.get(type.qualifiedName());
+      ShapeUse before = outer.get(type.fullName());
       boolean both = before != null && before.direction() != direction;
       ShapeUse use =
-          new ShapeUse(
-              layer, type.name(), both ? Direction.BOTH : direction, Map.of(), around.at());
-      outer.put(type.qualifiedName(), use);
+          new ShapeUse(layer, name(type), both ? Direction.BOTH : direction, Map.of(), around.at());
+      outer.put(type.fullName(), use);
       return before == null || (both && before.direction() != Direction.BOTH);
+    }
+
+    private static String name(TypeRef type) {
+      return type.arguments().isEmpty() ? type.name() : type.fullName();
     }
 
     Concept concept() {
       List<ShapeUse> uses = new ArrayList<>();
       Layer inside = around.hub().layer();
-      uses.add(new ShapeUse(inside, hub.name(), Direction.BOTH, Map.of(), around.at()));
+      uses.add(new ShapeUse(inside, name(hub), Direction.BOTH, Map.of(), around.at()));
       uses.addAll(outer.values());
-      return new Concept(
-          Objects.requireNonNull(hub.simpleName()),
-          uses,
-          List.of(),
-          List.of(),
-          List.of(),
-          around.at());
+      return new Concept(spoken(hub), uses, List.of(), List.of(), List.of(), around.at());
     }
   }
 }

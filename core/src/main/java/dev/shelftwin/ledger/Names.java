@@ -45,8 +45,8 @@ final class Names {
         .forEach(
             use ->
                 typesBySimpleName
-                    .computeIfAbsent(use.simpleName(), name -> new HashSet<>())
-                    .add(use.qualifiedName()));
+                    .computeIfAbsent(bare(use.simpleName()), name -> new HashSet<>())
+                    .add(use.layer().name() + " " + bare(use.qualifiedName())));
   }
 
   /** The concept's shapes; empty where the code lacks one of them. */
@@ -54,8 +54,17 @@ final class Names {
     List<Station> stations = new ArrayList<>();
     for (ShapeUse use : concept.shapes()) {
       Layer layer = use.layer();
-      Optional<Shape> shape = find(layer.packageName(), use.type());
+      Optional<Shape> shape = shapes.find(use.qualifiedName());
       shape.ifPresent(found -> stations.add(new Station(use, found, label(use))));
+      if (shape.isPresent() && !use.hasArguments() && !shape.get().type().arguments().isEmpty()) {
+        String example = use.type() + "<" + concept.name() + ">";
+        unknown(
+            concept.name(),
+            new Text(use.type(), use.at()),
+            "the plan does not say what stands for the type parameters of",
+            "write it with them, like '" + example + "'");
+        return Optional.empty();
+      }
       if (shape.isEmpty()) {
         unknown(
             concept.name(),
@@ -210,8 +219,13 @@ final class Names {
   }
 
   private String label(ShapeUse use) {
-    boolean repeats = typesBySimpleName.getOrDefault(use.simpleName(), Set.of()).size() > 1;
+    boolean repeats = typesBySimpleName.getOrDefault(bare(use.simpleName()), Set.of()).size() > 1;
     return repeats ? use.layer().name() + "/" + use.simpleName() : use.simpleName();
+  }
+
+  /** A name without its type arguments. */
+  private static String bare(String name) {
+    return name.replaceFirst("<.*", "");
   }
 
   private static Station hub(Concept concept, List<Station> stations) {
@@ -226,6 +240,10 @@ final class Names {
   }
 
   private void unknown(String concept, Text name, String what, Collection<String> known) {
+    unknown(concept, name, what, Nearest.remedy(name.value(), new TreeSet<>(known)));
+  }
+
+  private void unknown(String concept, Text name, String what, String remedy) {
     findings.add(
         new Finding(
             RuleId.UNKNOWN_NAME,
@@ -233,7 +251,7 @@ final class Names {
             Optional.empty(),
             Optional.empty(),
             what + " " + name,
-            List.of(Remedy.advice(Nearest.remedy(name.value(), new TreeSet<>(known)))),
+            List.of(Remedy.advice(remedy)),
             name.at()));
   }
 }

@@ -39,6 +39,7 @@ public final class JavaReader implements Shapes, AutoCloseable {
 
   private final StandardJavaFileManager files;
   private final Elements elements;
+  private final TypeFinder types;
   private final ShapeReader shapeReader;
   private final Map<String, Optional<Shape>> known = new HashMap<>();
   private final Map<String, InputError> errors = new LinkedHashMap<>();
@@ -57,17 +58,18 @@ public final class JavaReader implements Shapes, AutoCloseable {
     JavacTask task =
         (JavacTask) compiler.getTask(null, files, this::note, options, null, List.of());
     elements = task.getElements();
+    types = new TypeFinder(elements, task.getTypes());
     SourceIndex sources = new SourceIndex(compiler, code.sources());
     shapeReader =
         new ShapeReader(elements, task.getTypes(), new Places(sources, files), this::addError);
   }
 
   @Override
-  public Optional<Shape> find(String qualifiedName) {
-    Optional<Shape> found = known.get(qualifiedName);
+  public Optional<Shape> find(String fullName) {
+    Optional<Shape> found = known.get(fullName);
     if (found == null) {
-      found = Optional.ofNullable(elements.getTypeElement(qualifiedName)).map(shapeReader::read);
-      known.put(qualifiedName, found);
+      found = types.find(fullName).map(shapeReader::read);
+      known.put(fullName, found);
     }
     return found;
   }

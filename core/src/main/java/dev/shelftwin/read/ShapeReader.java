@@ -12,8 +12,10 @@ import dev.shelftwin.shape.Shape;
 import dev.shelftwin.shape.TypeRef;
 import dev.shelftwin.shape.Visibility;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
@@ -26,11 +28,13 @@ import javax.lang.model.element.ExecutableElement;
 import javax.lang.model.element.Modifier;
 import javax.lang.model.element.RecordComponentElement;
 import javax.lang.model.element.TypeElement;
+import javax.lang.model.element.TypeParameterElement;
 import javax.lang.model.element.VariableElement;
 import javax.lang.model.type.DeclaredType;
 import javax.lang.model.type.ExecutableType;
 import javax.lang.model.type.TypeKind;
 import javax.lang.model.type.TypeMirror;
+import javax.lang.model.type.TypeVariable;
 import javax.lang.model.util.ElementFilter;
 import javax.lang.model.util.Elements;
 import javax.lang.model.util.Types;
@@ -52,8 +56,10 @@ final class ShapeReader {
     this.errors = errors;
   }
 
-  Shape read(TypeElement type) {
-    TypeRef ref = typeReader.read(type);
+  /** The shape of a type; of a generic one with the arguments that it was asked for. */
+  Shape read(DeclaredType self) {
+    TypeElement type = (TypeElement) self.asElement();
+    TypeRef ref = typeReader.read(self);
     if (ref.packageName().startsWith("java.")) {
       return ofTheJdk(type, ref);
     }
@@ -61,12 +67,12 @@ final class ShapeReader {
     return new Shape(
         ref,
         kind(type),
-        supertypes(type.asType()),
+        supertypes(self),
         type.getPermittedSubclasses().stream().map(typeReader::read).map(TypeRef::erased).toList(),
-        fields(type),
-        constructors(type, ref),
+        fields(self),
+        constructors(self, ref),
         Stream.concat(
-                statics(type, ref).stream(),
+                statics(self, ref).stream(),
                 new BuilderReader(types, typeReader, this).builders(type, ref).stream())
             .toList(),
         constants(type),
@@ -97,9 +103,8 @@ final class ShapeReader {
     return supertypes;
   }
 
-  private List<Field> fields(TypeElement type) {
-    Members members = new Members(type);
-    DeclaredType self = (DeclaredType) type.asType();
+  private List<Field> fields(DeclaredType self) {
+    Members members = new Members((TypeElement) self.asElement());
     List<Field> fields = new ArrayList<>();
     members.fields().values().forEach(field -> fields.add(stored(field, self, members)));
     members.computed().forEach((name, method) -> fields.add(computed(name, method, self)));
@@ -222,33 +227,62 @@ final class ShapeReader {
     return fixed ? setter : setter.or(() -> direct(field, declared));
   }
 
-  private List<Callable> constructors(TypeElement type, TypeRef ref) {
-    return ElementFilter.constructorsIn(type.getEnclosedElements()).stream()
-        .map(maker -> callable(ref, Callable.CONSTRUCTOR, maker, ref))
+  private List<Callable> constructors(DeclaredType self, TypeRef ref) {
+    TypeReader reader = typeReader.with(arguments((TypeElement) self.asElement(), ref));
+    return ElementFilter.constructorsIn(self.asElement().getEnclosedElements()).stream()
+        .map(maker -> callable(ref, Callable.CONSTRUCTOR, maker, ref, reader))
         .toList();
   }
 
-  private List<Callable> statics(TypeElement type, TypeRef ref) {
-    return ElementFilter.methodsIn(type.getEnclosedElements()).stream()
+  private List<Callable> statics(DeclaredType self, TypeRef ref) {
+    return ElementFilter.methodsIn(self.asElement().getEnclosedElements()).stream()
         .filter(method -> method.getModifiers().contains(Modifier.STATIC))
         .filter(method -> method.getReturnType().getKind() != TypeKind.VOID)
-        .map(
-            method ->
-                callable(
-                    ref,
-                    method.getSimpleName().toString(),
-                    method,
-                    typeReader.read(method.getReturnType())))
+        .map(method -> staticMethod(method, ref))
         .toList();
+  }
+
+  /**
+   * A static method; of a generic one that makes this type the variables stand for its arguments.
+   */
+  private Callable staticMethod(ExecutableElement method, TypeRef ref) {
+    TypeReader reader = typeReader;
+    if (method.getReturnType() instanceof DeclaredType made
+        && typeReader.read(made).erased().equals(ref.erased())) {
+      reader = typeReader.with(arguments(made.getTypeArguments(), ref));
+    }
+    TypeRef returns = reader.read(method.getReturnType());
+    return callable(ref, method.getSimpleName().toString(), method, returns, reader);
+  }
+
+  private static Map<TypeParameterElement, TypeRef> arguments(TypeElement type, TypeRef ref) {
+    return arguments(type.getTypeParameters().stream().map(Element::asType).toList(), ref);
+  }
+
+  /** What stands for those of the given types that are variables. */
+  private static Map<TypeParameterElement, TypeRef> arguments(
+      List<? extends TypeMirror> variables, TypeRef ref) {
+    Map<TypeParameterElement, TypeRef> arguments = new HashMap<>();
+    for (int index = 0; index < variables.size(); index++) {
+      if (variables.get(index) instanceof TypeVariable variable) {
+        arguments.put((TypeParameterElement) variable.asElement(), ref.arguments().get(index));
+      }
+    }
+    return arguments;
   }
 
   Callable callable(TypeRef owner, String name, ExecutableElement element, TypeRef returns) {
+    return callable(owner, name, element, returns, typeReader);
+  }
+
+  private Callable callable(
+      TypeRef owner, String name, ExecutableElement element, TypeRef returns, TypeReader reader) {
     List<Parameter> parameters =
         element.getParameters().stream()
             .map(
                 parameter ->
                     new Parameter(
-                        parameter.getSimpleName().toString(), typeReader.read(parameter.asType())))
+                        parameter.getSimpleName().toString(), reader.read(parameter.asType())))
             .toList();
     Place place = places.ofCallable(owner, name, parameters.size());
     return new Callable(

@@ -3,10 +3,12 @@ package dev.shelftwin.read;
 import dev.shelftwin.shape.TypeRef;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Objects;
 import javax.lang.model.element.Element;
 import javax.lang.model.element.PackageElement;
 import javax.lang.model.element.TypeElement;
+import javax.lang.model.element.TypeParameterElement;
 import javax.lang.model.type.ArrayType;
 import javax.lang.model.type.DeclaredType;
 import javax.lang.model.type.TypeMirror;
@@ -18,17 +20,28 @@ import javax.lang.model.util.Elements;
 final class TypeReader {
 
   private final Elements elements;
+  private final Map<TypeParameterElement, TypeRef> known;
 
   TypeReader(Elements elements) {
-    this.elements = elements;
+    this(elements, Map.of());
   }
 
-  /** Our type; type variables and wildcards stand as their upper bounds. */
+  private TypeReader(Elements elements, Map<TypeParameterElement, TypeRef> known) {
+    this.elements = elements;
+    this.known = known;
+  }
+
+  /** The same, knowing what stands for some type variables. */
+  TypeReader with(Map<TypeParameterElement, TypeRef> known) {
+    return new TypeReader(elements, known);
+  }
+
+  /** Our type; wildcards and type variables that nothing stands for stand as their upper bounds. */
   TypeRef read(TypeMirror type) {
     return switch (type.getKind()) {
       case DECLARED, ERROR -> declared((DeclaredType) type);
       case ARRAY -> array(read(((ArrayType) type).getComponentType()));
-      case TYPEVAR -> bound(((TypeVariable) type).getUpperBound());
+      case TYPEVAR -> variable((TypeVariable) type);
       case WILDCARD -> wildcard((WildcardType) type);
       default -> TypeRef.of("", type.getKind().name().toLowerCase(Locale.ROOT));
     };
@@ -45,6 +58,11 @@ final class TypeReader {
     TypeRef bare = read((TypeElement) type.asElement());
     List<TypeRef> arguments = type.getTypeArguments().stream().map(this::read).toList();
     return new TypeRef(bare.packageName(), bare.name(), arguments, 0);
+  }
+
+  private TypeRef variable(TypeVariable variable) {
+    TypeRef stands = known.get((TypeParameterElement) variable.asElement());
+    return stands == null ? bound(variable.getUpperBound()) : stands;
   }
 
   private TypeRef bound(TypeMirror bound) {

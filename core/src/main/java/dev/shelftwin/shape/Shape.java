@@ -9,7 +9,8 @@ import java.util.stream.Stream;
 /**
  * One type as it is in its layer.
  *
- * @param type itself
+ * @param type itself, with the arguments it was asked for; of a generic type that was asked for
+ *     without any, the bounds of its variables stand for them
  * @param kind what it is declared as
  * @param supertypes everything that it extends or implements, without type arguments; the JDK's own
  *     left out

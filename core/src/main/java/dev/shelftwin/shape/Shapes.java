@@ -7,16 +7,16 @@ import java.util.Optional;
 public interface Shapes {
 
   /**
-   * The shape of a type by its qualified name, nested types with dots; empty where the code has no
-   * such type.
+   * The shape of a type by its qualified name, nested types with dots, type arguments in angle
+   * brackets; empty where the code has no such type.
    */
-  Optional<Shape> find(String qualifiedName);
+  Optional<Shape> find(String fullName);
 
   /** The names, without the package, of the types that a package holds; empty where it has none. */
   List<String> namesIn(String packageName);
 
   /** The shape of a type; empty for primitive types, arrays, and types the code does not have. */
   default Optional<Shape> find(TypeRef type) {
-    return type.isPrimitive() || type.isArray() ? Optional.empty() : find(type.qualifiedName());
+    return type.isPrimitive() || type.isArray() ? Optional.empty() : find(type.fullName());
   }
 }

@@ -55,6 +55,18 @@ public record TypeRef(String packageName, String name, List<TypeRef> arguments, 
     return packageName.isEmpty() ? name : packageName + "." + name;
   }
 
+  /**
+   * The qualified name with its type arguments, as in {@code coop.kiln.Page<coop.kiln.Firing>}; the
+   * same for equal types only, arrays apart.
+   */
+  public String fullName() {
+    return arguments.isEmpty()
+        ? qualifiedName()
+        : arguments.stream()
+            .map(argument -> argument.fullName() + "[]".repeat(argument.dimensions))
+            .collect(Collectors.joining(",", qualifiedName() + "<", ">"));
+  }
+
   /** The name by which a class loader knows it (JLS §13.1); not for arrays. */
   public String binaryName() {
     String binary = name.replace('.', '$');

@@ -1,5 +1,6 @@
 package dev.shelftwin.trial;
 
+import java.lang.reflect.Type;
 import java.util.Map;
 import java.util.Objects;
 
@@ -17,8 +18,13 @@ public interface End extends AutoCloseable {
    */
   Passage pass(Object object);
 
-  /** The same for objects of several kinds, of which only what they have in common is known. */
-  default End ofKinds(Class<?> family) {
+  /**
+   * The same for objects whose class does not say all: they are of several kinds, or of a type with
+   * arguments.
+   *
+   * @param type what a caller who reads or writes them would name
+   */
+  default End declaredAs(Type type) {
     return this;
   }
 

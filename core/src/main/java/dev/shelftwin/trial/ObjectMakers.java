@@ -25,7 +25,7 @@ final class ObjectMakers {
   }
 
   ObjectMaker of(ConceptLedger concept, Station station) {
-    String name = concept.name() + " " + station.shape().type().qualifiedName();
+    String name = concept.name() + " " + station.shape().type().fullName();
     ObjectMaker maker = known.get(name);
     if (maker == null) {
       maker = new ObjectMaker(concept, station, parts);
@@ -52,7 +52,7 @@ final class ObjectMakers {
           concept
               .stations()
               .filter(other -> other.layer().equals(station.layer()))
-              .filter(other -> other.shape().type().qualifiedName().equals(type.qualifiedName()))
+              .filter(other -> other.shape().type().fullName().equals(type.fullName()))
               .findFirst();
       if (found.isPresent()) {
         return Optional.of(of(concept, found.get()));

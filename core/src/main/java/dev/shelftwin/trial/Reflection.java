@@ -11,6 +11,7 @@ import dev.shelftwin.shape.TypeRef;
 import java.lang.reflect.AccessibleObject;
 import java.lang.reflect.Array;
 import java.lang.reflect.Constructor;
+import java.lang.reflect.Executable;
 import java.lang.reflect.InvocationTargetException;
 import java.lang.reflect.Method;
 import java.util.ArrayList;
@@ -25,6 +26,7 @@ import java.util.OptionalDouble;
 import java.util.OptionalInt;
 import java.util.OptionalLong;
 import java.util.TreeSet;
+import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
 
 /** Uses the users' classes as the shapes describe them. */
@@ -180,12 +182,8 @@ final class Reflection {
       throws InvocationTargetException {
     String name = Objects.requireNonNull(form.steps().get(parameter.name()));
     Class<?> type = load(parameter.type());
-    for (Method step : methods(builder.getClass(), name)) {
-      if (Arrays.equals(step.getParameterTypes(), new Class<?>[] {type})) {
-        return invoke(step, builder, value);
-      }
-    }
-    throw new IllegalStateException(builder.getClass().getName() + " has no method " + name);
+    Method step = fitting(methods(builder.getClass(), name), new Class<?>[] {type});
+    return invoke(step, builder, value);
   }
 
   private @Nullable Object call(
@@ -195,14 +193,33 @@ final class Reflection {
         parameters.stream().map(Parameter::type).map(this::load).toArray(Class<?>[]::new);
     try {
       if (maker.isConstructor()) {
-        Constructor<?> constructor = load(maker.owner()).getDeclaredConstructor(types);
-        return open(constructor).newInstance(arguments.toArray());
+        List<Constructor<?>> all = List.of(load(maker.owner()).getDeclaredConstructors());
+        return open(fitting(all, types)).newInstance(arguments.toArray());
       }
-      Method method = load(maker.owner()).getDeclaredMethod(maker.name(), types);
-      return open(method).invoke(null, arguments.toArray());
-    } catch (NoSuchMethodException | InstantiationException | IllegalAccessException changed) {
+      List<Method> all = methods(load(maker.owner()), maker.name());
+      return fitting(all, types).invoke(null, arguments.toArray());
+    } catch (InstantiationException | IllegalAccessException changed) {
       throw new IllegalStateException(maker + " cannot be called", changed);
     }
+  }
+
+  /**
+   * The one that takes exactly these; else one that takes them: where a type's own parameter is
+   * taken, its bound stands in the class file.
+   */
+  private static <T extends Executable> T fitting(List<T> all, Class<?>[] types) {
+    return all.stream()
+        .filter(one -> Arrays.equals(one.getParameterTypes(), types))
+        .findFirst()
+        .or(() -> all.stream().filter(one -> takes(one, types)).findFirst())
+        .orElseThrow(() -> new IllegalStateException("nothing takes " + Arrays.toString(types)));
+  }
+
+  private static boolean takes(Executable one, Class<?>[] types) {
+    Class<?>[] taken = one.getParameterTypes();
+    return taken.length == types.length
+        && IntStream.range(0, types.length)
+            .allMatch(index -> taken[index].isAssignableFrom(types[index]));
   }
 
   @Nullable Object invoke(Method method, @Nullable Object owner, @Nullable Object... arguments)

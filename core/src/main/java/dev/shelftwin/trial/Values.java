@@ -54,7 +54,7 @@ final class Values {
   }
 
   private static String name(Station station) {
-    return station.shape().type().qualifiedName();
+    return station.shape().type().fullName();
   }
 
   private static Set<String> ofTheStore(ConceptLedger concept, Station station) {

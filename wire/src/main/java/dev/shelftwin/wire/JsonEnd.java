@@ -3,6 +3,7 @@ package dev.shelftwin.wire;
 import com.fasterxml.jackson.annotation.JsonInclude;
 import com.fasterxml.jackson.core.JsonProcessingException;
 import com.fasterxml.jackson.databind.DeserializationFeature;
+import com.fasterxml.jackson.databind.JavaType;
 import com.fasterxml.jackson.databind.JsonMappingException;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import com.fasterxml.jackson.databind.SerializationFeature;
@@ -11,6 +12,7 @@ import com.fasterxml.jackson.datatype.jdk8.Jdk8Module;
 import com.fasterxml.jackson.datatype.jsr310.JavaTimeModule;
 import dev.shelftwin.trial.End;
 import dev.shelftwin.trial.EndRefusal;
+import java.lang.reflect.Type;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
@@ -22,7 +24,7 @@ import java.util.Optional;
 public final class JsonEnd implements End {
 
   private final ObjectMapper mapper;
-  private final Optional<Class<?>> type;
+  private final Optional<JavaType> type;
 
   /** An end with the settled configuration. */
   public JsonEnd() {
@@ -44,15 +46,14 @@ public final class JsonEnd implements End {
     this(mapper, Optional.empty());
   }
 
-  private JsonEnd(ObjectMapper mapper, Optional<Class<?>> type) {
+  private JsonEnd(ObjectMapper mapper, Optional<JavaType> type) {
     this.mapper = Objects.requireNonNull(mapper, "mapper");
     this.type = type;
   }
 
-  /** The same for objects of several kinds, which the JSON itself must tell apart. */
   @Override
-  public End ofKinds(Class<?> family) {
-    return new JsonEnd(mapper, Optional.of(family));
+  public End declaredAs(Type declared) {
+    return new JsonEnd(mapper, Optional.of(mapper.constructType(declared)));
   }
 
   @Override
@@ -63,7 +64,7 @@ public final class JsonEnd implements End {
   @Override
   public Passage pass(Object object) {
     try {
-      Class<?> as = type.orElse(object.getClass());
+      JavaType as = type.orElseGet(() -> mapper.constructType(object.getClass()));
       String json = mapper.writerFor(as).writeValueAsString(object);
       return new Passage(mapper.readValue(json, as), Map.of(), json);
     } catch (JsonProcessingException refused) {
