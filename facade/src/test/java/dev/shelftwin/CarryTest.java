@@ -30,6 +30,30 @@ class CarryTest {
       }
       """;
 
+  private static final String CONES =
+      """
+      package coop.kiln.store;
+      public abstract class Cones<E> implements jakarta.persistence.AttributeConverter<E, Short> {
+        public E convertToEntityAttribute(Short cone) {
+          return constants().stream().filter(one -> cone(one) == cone).findFirst().orElseThrow();
+        }
+        abstract List<E> constants();
+        abstract short cone(E constant);
+      }
+      package coop.kiln.store;
+      @jakarta.persistence.Converter
+      public class DegreeCones extends Cones<Degree> {
+        public Short convertToDatabaseColumn(Degree degree) { return cone(degree); }
+        List<Degree> constants() { return List.of(Degree.values()); }
+        short cone(Degree degree) { return (short) degree.cone(); }
+      }
+      package coop.kiln.api;
+      public final class Hottest {
+        public Short last(List<Degree> all) { return (short) all.get(all.size() - 1).cone(); }
+        public List<Degree> only(Short cone) { return List.of(Degree.valueOf("HIGH")); }
+      }
+      """;
+
   private static final String TRACE =
       """
       package coop.kiln.model;
@@ -89,6 +113,16 @@ class CarryTest {
             DEGREE,
             "{ model: x, codes: { LOW: low, HIGH: high } }",
             "glaze.x().stream().map(GlazeStoreMapper::degreeCode)"),
+        of(
+            "Short | Degree | Short",
+            DEGREE + CONES,
+            "{ model: x, by: coop.kiln.store.DegreeCones }",
+            "DEGREE_CONES.convertToDatabaseColumn(glaze.x())"),
+        of(
+            "List<Short> | List<Degree> | Short",
+            DEGREE + CONES,
+            "{ model: x, by: { store: coop.kiln.store.DegreeCones, api: coop.kiln.api.Hottest } }",
+            "glaze.x().stream().map(DEGREE_CONES::convertToDatabaseColumn)"),
         of(
             "Integer | Integer | Integer",
             "",

@@ -25,6 +25,9 @@ public sealed interface Form {
   /** {@code Owner.method(value)}. */
   record Static(TypeRef owner, String method) implements Form {}
 
+  /** {@code converter.method(value)}, of an object without state that the mapper keeps. */
+  record Own(TypeRef owner, String method) implements Form {}
+
   /** {@code (type) value}, between primitive types. */
   record Cast(TypeRef type) implements Form {}
 

@@ -219,7 +219,7 @@ final class RowGuesses {
     return entry.isMismatch() && counts(hop, inside, outside);
   }
 
-  /** A class of the layer with a static method for each direction. */
+  /** A class of the layer with a method for each direction. */
   private Optional<String> converter(Station outer, TypeRef inside, TypeRef outside) {
     boolean constants =
         shapes.find(inside).filter(shape -> shape.kind() == Shape.Kind.ENUM).isPresent();
@@ -234,7 +234,7 @@ final class RowGuesses {
   }
 
   private static boolean converts(Shape shape, TypeRef from, TypeRef to) {
-    return shape.statics().stream()
+    return Stream.concat(shape.statics().stream(), shape.converters().stream())
         .anyMatch(
             method ->
                 method.parameters().size() == 1

@@ -96,6 +96,9 @@ final class Expressions {
     if (form instanceof Form.Static call) {
       return CodeBlock.of("$T.$L($L)", JavaNames.raw(call.owner()), call.method(), value);
     }
+    if (form instanceof Form.Own own) {
+      return CodeBlock.of("$L.$L($L)", mappers.converters().name(own), own.method(), value);
+    }
     if (form instanceof Form.Cast cast) {
       return CodeBlock.of("($T) $L", JavaNames.of(cast.type()), value);
     }
@@ -148,6 +151,9 @@ final class Expressions {
     }
     if (form instanceof Form.Static call) {
       return Optional.of(CodeBlock.of("$T::$L", JavaNames.raw(call.owner()), call.method()));
+    }
+    if (form instanceof Form.Own own) {
+      return Optional.of(CodeBlock.of("$L::$L", mappers.converters().name(own), own.method()));
     }
     if (form instanceof Form.Table table) {
       return Optional.of(mappers.tables().reference(table));

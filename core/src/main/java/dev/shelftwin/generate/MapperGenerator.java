@@ -166,6 +166,8 @@ public final class MapperGenerator {
                 new LeftAlone(mapper.hops()).javadoc());
     MapperStyle style = mapper.layer().style();
     style.onClass().forEach(name -> type.addAnnotation(ClassName.bestGuess(name.value())));
+    OwnConverters converters = new OwnConverters(mapper.hops());
+    converters.fields().forEach(type::addField);
     mapper.dependencies().forEach(dependency -> type.addField(field(dependency)));
     if (!mapper.dependencies().isEmpty()) {
       type.addMethod(constructor(mapper.dependencies(), style));
@@ -173,7 +175,7 @@ public final class MapperGenerator {
     CodeTables tables =
         new CodeTables(
             ClassName.get(mapper.layer().mapperPackage(), mapper.simpleName()), mapper.hops());
-    NestedMappers nested = new NestedMappers(ledger, concept, tables);
+    NestedMappers nested = new NestedMappers(ledger, concept, tables, converters);
     for (HopLedger hop : mapper.hops()) {
       List<MethodSpec> methods =
           hop.family().isPresent()

@@ -22,11 +22,18 @@ final class NestedMappers {
   private final Ledger ledger;
   private final ConceptLedger own;
   private final CodeTables tables;
+  private final OwnConverters converters;
 
-  NestedMappers(Ledger ledger, ConceptLedger own, CodeTables tables) {
+  NestedMappers(Ledger ledger, ConceptLedger own, CodeTables tables, OwnConverters converters) {
     this.ledger = ledger;
     this.own = own;
     this.tables = tables;
+    this.converters = converters;
+  }
+
+  /** The users' own objects that this mapper keeps. */
+  OwnConverters converters() {
+    return converters;
   }
 
   /** What stands for the constants of enumerations in this mapper. */

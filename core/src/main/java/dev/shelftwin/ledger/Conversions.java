@@ -28,6 +28,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.BiFunction;
+import java.util.function.Function;
 import java.util.stream.Stream;
 
 /**
@@ -142,7 +143,14 @@ final class Conversions {
     return methods(by.value())
         .filter(method -> takes(method, from) && gives(method, to))
         .findFirst()
-        .map(method -> new Conversion(List.of(step(method, from, to, inward))));
+        .map(method -> step(method, from, to, inward))
+        .or(
+            () ->
+                find(by.value(), Shape::converters)
+                    .filter(method -> takes(method, from) && gives(method, to))
+                    .findFirst()
+                    .map(method -> ownStep(method, from, to, inward)))
+        .map(step -> new Conversion(List.of(step)));
   }
 
   /** Between a constant and something that it tells, such as a number. */
@@ -325,14 +333,19 @@ final class Conversions {
   }
 
   private Stream<Callable> methods(String by) {
+    return find(by, Shape::statics);
+  }
+
+  /** The methods of a class, or those of one name. */
+  private Stream<Callable> find(String by, Function<Shape, List<Callable>> methods) {
     Optional<Shape> whole = shapes.find(by);
     if (whole.isPresent()) {
-      return whole.get().statics().stream();
+      return methods.apply(whole.get()).stream();
     }
     int dot = by.lastIndexOf('.');
     return (dot < 0 ? Optional.<Shape>empty() : shapes.find(by.substring(0, dot)))
         .stream()
-            .flatMap(shape -> shape.statics().stream())
+            .flatMap(shape -> methods.apply(shape).stream())
             .filter(method -> method.name().equals(by.substring(dot + 1)));
   }
 
@@ -348,6 +361,11 @@ final class Conversions {
 
   private static boolean same(TypeRef one, TypeRef other) {
     return one.boxed().equals(other.present().boxed());
+  }
+
+  private static Step ownStep(Callable method, TypeRef from, TypeRef to, boolean inward) {
+    Form form = new Form.Own(method.owner(), method.name());
+    return new Step("by " + method.label(), from.present(), to.present(), form, Set.of(), inward);
   }
 
   private static Step step(Callable method, TypeRef from, TypeRef to, boolean inward) {

@@ -207,7 +207,10 @@ final class Names {
       return;
     }
     Text method = new Text(name.value().substring(dot + 1), name.at());
-    List<String> methods = shape.get().statics().stream().map(Callable::name).toList();
+    List<String> methods =
+        Stream.concat(shape.get().statics().stream(), shape.get().converters().stream())
+            .map(Callable::name)
+            .toList();
     if (!methods.contains(method.value())) {
       unknown(concept, method, owner + " has no static method", methods);
     }

@@ -64,17 +64,19 @@ final class ShapeReader {
       return ofTheJdk(type, ref);
     }
     Annotations annotations = annotations(places.ofType(ref), List.of(type));
+    List<Field> fields = fields(self);
     return new Shape(
         ref,
         kind(type),
         supertypes(self),
         type.getPermittedSubclasses().stream().map(typeReader::read).map(TypeRef::erased).toList(),
-        fields(self),
+        fields,
         constructors(self, ref),
         Stream.concat(
                 statics(self, ref).stream(),
                 new BuilderReader(types, typeReader, this).builders(type, ref).stream())
             .toList(),
+        converters(self, ref, fields),
         constants(type),
         annotations.names(),
         places.ofType(ref));
@@ -117,6 +119,7 @@ final class ShapeReader {
         ref,
         kind(type),
         Set.of(),
+        List.of(),
         List.of(),
         List.of(),
         List.of(),
@@ -232,6 +235,41 @@ final class ShapeReader {
     return ElementFilter.constructorsIn(self.asElement().getEnclosedElements()).stream()
         .map(maker -> callable(ref, Callable.CONSTRUCTOR, maker, ref, reader))
         .toList();
+  }
+
+  private List<Callable> converters(DeclaredType self, TypeRef ref, List<Field> fields) {
+    TypeElement type = (TypeElement) self.asElement();
+    boolean madeOfNothing =
+        kind(type) == Shape.Kind.CLASS
+            && fields.stream().noneMatch(Field::stored)
+            && ElementFilter.constructorsIn(type.getEnclosedElements()).stream()
+                .anyMatch(maker -> maker.getParameters().isEmpty());
+    if (!madeOfNothing) {
+      return List.of();
+    }
+    return ElementFilter.methodsIn(elements.getAllMembers(type)).stream()
+        .filter(method -> !method.getModifiers().contains(Modifier.STATIC))
+        .filter(method -> !owner(method).getQualifiedName().contentEquals("java.lang.Object"))
+        .filter(method -> method.getParameters().size() == 1)
+        .filter(method -> method.getReturnType().getKind() != TypeKind.VOID)
+        .map(method -> converter(method, self, ref))
+        .toList();
+  }
+
+  private Callable converter(ExecutableElement method, DeclaredType self, TypeRef ref) {
+    ExecutableType asMember = (ExecutableType) types.asMemberOf(self, method);
+    String name = method.getSimpleName().toString();
+    return new Callable(
+        ref,
+        name,
+        List.of(
+            new Parameter(
+                method.getParameters().get(0).getSimpleName().toString(),
+                typeReader.read(asMember.getParameterTypes().get(0)))),
+        typeReader.read(asMember.getReturnType()),
+        visibility(method),
+        places.ofCallable(ref, name, 1),
+        Optional.empty());
   }
 
   private List<Callable> statics(DeclaredType self, TypeRef ref) {

@@ -19,6 +19,8 @@ import java.util.stream.Stream;
  *     (methods without parameters that return something no field keeps) last
  * @param constructors of a type that can be made
  * @param statics static methods that return something
+ * @param converters methods of an object without state that turn one value into another, such as
+ *     those of a JPA {@code AttributeConverter}; only where the type can be made of nothing
  * @param constants of an enumeration, in order; empty for other types
  * @param annotations qualified names of its annotations
  * @param place where it is declared
@@ -31,6 +33,7 @@ public record Shape(
     List<Field> fields,
     List<Callable> constructors,
     List<Callable> statics,
+    List<Callable> converters,
     List<String> constants,
     List<String> annotations,
     Place place) {
@@ -52,6 +55,7 @@ public record Shape(
     fields = List.copyOf(fields);
     constructors = List.copyOf(constructors);
     statics = List.copyOf(statics);
+    converters = List.copyOf(converters);
     constants = List.copyOf(constants);
     annotations = List.copyOf(annotations);
     Objects.requireNonNull(place, "place");

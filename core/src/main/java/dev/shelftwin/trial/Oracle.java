@@ -178,6 +178,9 @@ final class Oracle {
       List<Method> methods = Reflection.methods(reflection.load(to.owner()), to.method());
       return call(value, step, () -> reflection.invoke(fitting(methods, step), null, value));
     }
+    if (form instanceof Form.Own own) {
+      return call(value, step, () -> reflection.convert(own.owner(), own.method(), value));
+    }
     if (form instanceof Form.Cast cast) {
       return cast(value, cast.type());
     }

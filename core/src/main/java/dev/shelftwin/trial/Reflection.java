@@ -215,6 +215,22 @@ final class Reflection {
         .orElseThrow(() -> new IllegalStateException("nothing takes " + Arrays.toString(types)));
   }
 
+  /** What a method of an object without state makes of a value. */
+  @Nullable Object convert(TypeRef owner, String name, Object value)
+      throws InvocationTargetException {
+    Class<?> type = load(owner);
+    List<Method> inherited = new ArrayList<>();
+    for (Class<?> level = type; level != null; level = level.getSuperclass()) {
+      inherited.addAll(methods(level, name));
+    }
+    try {
+      Object converter = open(type.getDeclaredConstructor()).newInstance();
+      return invoke(fitting(inherited, new Class<?>[] {value.getClass()}), converter, value);
+    } catch (NoSuchMethodException | InstantiationException | IllegalAccessException changed) {
+      throw new IllegalStateException(owner + " cannot be made", changed);
+    }
+  }
+
   private static boolean takes(Executable one, Class<?>[] types) {
     Class<?>[] taken = one.getParameterTypes();
     return taken.length == types.length
