@@ -48,9 +48,9 @@ class CarryTest {
         short cone(Degree degree) { return (short) degree.cone(); }
       }
       package coop.kiln.api;
-      public final class Hottest {
-        public Short last(List<Degree> all) { return (short) all.get(all.size() - 1).cone(); }
-        public List<Degree> only(Short cone) { return List.of(Degree.valueOf("HIGH")); }
+      public final class Counts {
+        public Short count(List<Degree> all) { return (short) all.size(); }
+        public List<Degree> low(Short count) { return Collections.nCopies(count & 7, Degree.LOW); }
       }
       """;
 
@@ -121,7 +121,7 @@ class CarryTest {
         of(
             "List<Short> | List<Degree> | Short",
             DEGREE + CONES,
-            "{ model: x, by: { store: coop.kiln.store.DegreeCones, api: coop.kiln.api.Hottest } }",
+            "{ model: x, by: { store: coop.kiln.store.DegreeCones, api: coop.kiln.api.Counts } }",
             "glaze.x().stream().map(DEGREE_CONES::convertToDatabaseColumn)"),
         of(
             "Integer | Integer | Integer",

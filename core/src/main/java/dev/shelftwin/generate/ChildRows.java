@@ -62,6 +62,18 @@ final class ChildRows {
             make(row, child));
   }
 
+  /** The row to hold where there is one at most. */
+  CodeBlock one(CodeBlock row, Access living, CodeBlock value, Form.Mapped child) {
+    return CodeBlock.of(
+        "$T.one(\n$L,\n$L,\n$L::$L,\n$L)",
+        Children.class,
+        Expressions.read(row, living),
+        value,
+        mappers.name(child),
+        MapperNames.UPDATE,
+        make(row, child));
+  }
+
   /** The account of what tells the children apart, on their way to the store. */
   private Optional<Entry> identity(Form.Mapped child) {
     HopLedger hop = mappers.hop(child);

@@ -35,8 +35,10 @@ final class Expressions {
 
   /** Writing a field of an object, as a statement without its end. */
   static CodeBlock write(String object, Access access, CodeBlock value) {
+    CodeBlock own = CodeBlock.of("$L", object);
+    CodeBlock owner = access.through().map(outer -> read(own, outer)).orElse(own);
     String form = access.kind() == Access.Kind.METHOD ? "$L.$L($L)" : "$L.$L = $L";
-    return CodeBlock.of(form, object, access.name(), value);
+    return CodeBlock.of(form, owner, access.name(), value);
   }
 
   /**

@@ -14,6 +14,7 @@ import dev.shelftwin.ledger.Entry;
 import dev.shelftwin.ledger.Hop;
 import dev.shelftwin.ledger.HopLedger;
 import dev.shelftwin.ledger.MapperNames;
+import dev.shelftwin.ledger.Station;
 import dev.shelftwin.plan.Given;
 import dev.shelftwin.runtime.Children;
 import dev.shelftwin.runtime.Intake;
@@ -128,6 +129,36 @@ final class HopBody {
         : CodeBlock.of("");
   }
 
+  /** Makes the rows that are parts of the target and not there yet. */
+  CodeBlock parts() {
+    CodeBlock.Builder code = CodeBlock.builder();
+    for (Station.Part part : hop.to().parts()) {
+      Field field = part.field();
+      Access reader = field.reader().orElseThrow();
+      boolean written =
+          ledger.writes().stream()
+              .anyMatch(entry -> field(entry).name().startsWith(field.name() + "."));
+      if (written) {
+        code.beginControlFlow(
+                "if ($L == null)", Expressions.read(CodeBlock.of("$L", target), reader))
+            .addStatement(
+                "$L", Expressions.write(target, field.writer().orElseThrow(), newOf(field.type())));
+        part.wayBack()
+            .map(back -> back.writer().orElseThrow().through(reader))
+            .ifPresent(
+                back ->
+                    code.addStatement(
+                        "$L", Expressions.write(target, back, CodeBlock.of("$L", target))));
+        code.endControlFlow();
+      }
+    }
+    return code.build();
+  }
+
+  private static CodeBlock newOf(TypeRef type) {
+    return CodeBlock.of("$L()", JavaNames.newOf(type));
+  }
+
   /** Making the target. */
   CodeBlock make() {
     CodeBlock call = call();
@@ -152,7 +183,13 @@ final class HopBody {
                   .align(CodeBlock.of("$L", target), living.get(), held(entry), child.get()))
           .build();
     }
-    CodeBlock value = value(entry, into);
+    Optional<Form.Mapped> one = partOfOne(entry);
+    CodeBlock value =
+        one.isPresent()
+            ? new ChildRows(mappers, hop.to(), names)
+                .one(
+                    CodeBlock.of("$L", target), into.reader().orElseThrow(), held(entry), one.get())
+            : value(entry, into);
     CodeBlock statement =
         writer
             .map(access -> Expressions.write(target, access, value))
@@ -189,6 +226,20 @@ final class HopBody {
         .filter(Form.Mapped.class::isInstance)
         .map(Form.Mapped.class::cast)
         .filter(mapped -> mappers.hop(mapped).canUpdate());
+  }
+
+  /** The mapper of a row that the row points at as a part of itself. */
+  private Optional<Form.Mapped> partOfOne(Entry entry) {
+    return entry
+        .conversion()
+        .filter(way -> way.steps().size() == 1)
+        .map(way -> way.steps().get(0).form())
+        .filter(Form.Mapped.class::isInstance)
+        .map(Form.Mapped.class::cast)
+        .filter(mapped -> mappers.hop(mapped).canUpdate())
+        .filter(mapped -> mappers.hop(mapped).hop().to().shape().isEntity())
+        .filter(mapped -> ledger.writer(field(entry)).isPresent())
+        .filter(mapped -> field(entry).reader().isPresent());
   }
 
   /** What the source holds, or null. */

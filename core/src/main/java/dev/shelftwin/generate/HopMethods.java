@@ -109,7 +109,7 @@ final class HopMethods {
         ledger.writes().stream().map(entry -> body.change(entry, result)).toList();
     method.addCode(body.opening()).addCode(body.locals());
     if (inPlace) {
-      method.addCode(body.settling());
+      method.addCode(body.settling()).addCode(body.parts());
       statements.forEach(method::addCode);
     } else {
       method.returns(JavaNames.of(hop.to().shape().type()));
@@ -141,7 +141,8 @@ final class HopMethods {
             .addCode(nullChecks(List.of(target, source)))
             .addCode(body.opening())
             .addCode(body.locals())
-            .addCode(body.settling());
+            .addCode(body.settling())
+            .addCode(body.parts());
     statements.forEach(method::addCode);
     return method.build();
   }

@@ -123,7 +123,8 @@ public record HopLedger(
 
   private boolean withinReach(Access access) {
     return access
-        .visibility()
-        .reaches(hop.outer().mapperPackage(), hop.to().shape().type().packageName());
+            .visibility()
+            .reaches(hop.outer().mapperPackage(), hop.to().shape().type().packageName())
+        && access.through().filter(outer -> !withinReach(outer)).isEmpty();
   }
 }

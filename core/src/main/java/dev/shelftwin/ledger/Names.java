@@ -35,11 +35,13 @@ final class Names {
   private final Map<String, Set<String>> typesBySimpleName = new HashMap<>();
   private final Shapes shapes;
   private final List<Finding> findings;
+  private final PartRows parts;
 
   Names(Plan plan, List<Concept> concepts, Shapes shapes, List<Finding> findings) {
     this.plan = plan;
     this.shapes = shapes;
     this.findings = findings;
+    this.parts = new PartRows(shapes);
     concepts.stream()
         .flatMap(concept -> concept.shapes().stream())
         .forEach(
@@ -55,7 +57,7 @@ final class Names {
     for (ShapeUse use : concept.shapes()) {
       Layer layer = use.layer();
       Optional<Shape> shape = shapes.find(use.qualifiedName());
-      shape.ifPresent(found -> stations.add(new Station(use, found, label(use))));
+      shape.ifPresent(found -> stations.add(parts.station(concept, use, found, label(use))));
       if (shape.isPresent() && !use.hasArguments() && !shape.get().type().arguments().isEmpty()) {
         String example = use.type() + "<" + concept.name() + ">";
         unknown(
@@ -191,6 +193,7 @@ final class Names {
 
   private static boolean has(Station station, String field, Concept concept, Paths paths) {
     return paths.find(station.shape(), field).isPresent()
+        || station.parts().stream().anyMatch(part -> part.field().name().equals(field))
         || (station.use().equals(concept.hub())
             && station.shape().makers().stream()
                 .flatMap(maker -> maker.parameters().stream())

@@ -37,8 +37,10 @@ final class Paths {
 
   /** The field at a path, named by it; empty where there is none. */
   Optional<Field> find(Shape shape, String path) {
-    Optional<Field> head = shape.field(head(path));
-    return isWhole(path) ? head : head.flatMap(field -> within(field, rest(path)));
+    Optional<Field> whole = shape.field(path);
+    return isWhole(path) || whole.isPresent()
+        ? whole
+        : shape.field(head(path)).flatMap(field -> within(field, rest(path)));
   }
 
   /** The names that could stand in a path's place: those of the same depth below its first name. */
@@ -60,7 +62,8 @@ final class Paths {
         .map(part -> joined(head, part));
   }
 
-  private static Field joined(Field head, Field part) {
+  /** A part of what a field holds, named by its path. */
+  static Field joined(Field head, Field part) {
     return new Field(
         head.name() + "." + part.name(),
         part.type(),
@@ -69,7 +72,7 @@ final class Paths {
         part.roles(),
         head.stored() && part.stored(),
         head.reader().flatMap(outer -> part.reader().map(inner -> through(inner, outer))),
-        Optional.empty(),
+        head.reader().flatMap(outer -> part.writer().map(inner -> through(inner, outer))),
         part.annotations(),
         part.place());
   }

@@ -6,21 +6,40 @@ import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.Presence;
 import dev.shelftwin.shape.Role;
 import dev.shelftwin.shape.Shape;
+import java.util.List;
 import java.util.Objects;
+import java.util.Optional;
 
 /**
  * A concept's shape in a layer, as the plan names it and the code has it.
  *
  * @param use the plan's word
- * @param shape the code's
+ * @param shape the code's; where it is a row with others as parts, their fields stand in place of
+ *     those that lead to them, named by their paths
+ * @param parts the rows that are parts of this one
  * @param label its simple name, with the layer before it where simple names repeat in the plan
  */
-public record Station(ShapeUse use, Shape shape, String label) {
+public record Station(ShapeUse use, Shape shape, List<Part> parts, String label) {
 
   public Station {
     Objects.requireNonNull(use, "use");
     Objects.requireNonNull(shape, "shape");
+    parts = List.copyOf(parts);
     Objects.requireNonNull(label, "label");
+  }
+
+  /**
+   * A row that is a part of another and has no concept of its own.
+   *
+   * @param field leads to it
+   * @param wayBack leads back from it; empty where nothing does
+   */
+  public record Part(Field field, Optional<Field> wayBack) {
+
+    public Part {
+      Objects.requireNonNull(field, "field");
+      Objects.requireNonNull(wayBack, "wayBack");
+    }
   }
 
   public Layer layer() {

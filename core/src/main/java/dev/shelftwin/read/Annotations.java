@@ -17,6 +17,7 @@ import javax.lang.model.element.AnnotationMirror;
 import javax.lang.model.element.AnnotationValue;
 import javax.lang.model.element.ExecutableElement;
 import javax.lang.model.element.TypeElement;
+import javax.lang.model.element.VariableElement;
 import javax.lang.model.util.Elements;
 
 /**
@@ -69,7 +70,24 @@ final class Annotations {
     if (find(PERSISTENCE, "Version").isPresent()) {
       roles.add(FieldRole.VERSION);
     }
+    if (isPart()) {
+      roles.add(FieldRole.PART);
+    }
     return roles;
+  }
+
+  /** What is stored with its owner is a part of it (Jakarta Persistence 3.2, §3.2.2). */
+  private boolean isPart() {
+    return find(PERSISTENCE, "OneToOne")
+        .flatMap(mirror -> value(mirror, "cascade"))
+        .filter(kinds -> kinds instanceof List<?> all && all.stream().anyMatch(this::persists))
+        .isPresent();
+  }
+
+  private boolean persists(Object kind) {
+    return kind instanceof AnnotationValue said
+        && said.getValue() instanceof VariableElement constant
+        && Set.of("ALL", "PERSIST").contains(constant.getSimpleName().toString());
   }
 
   Presence presence() {

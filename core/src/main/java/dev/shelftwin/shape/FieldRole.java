@@ -18,7 +18,9 @@ public enum FieldRole {
   /** Tells an object from others of its kind, for those who use it. */
   IDENTITY,
   /** Leads from a child back to its parent, in the store. */
-  PARENT;
+  PARENT,
+  /** Leads to a row that is a part of this one, in the store: made and written with it. */
+  PART;
 
   private static final Set<FieldRole> OF_THE_STORE = EnumSet.of(KEY, VERSION, AUDIT, PARENT);
 

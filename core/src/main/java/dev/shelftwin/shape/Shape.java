@@ -61,6 +61,22 @@ public record Shape(
     Objects.requireNonNull(place, "place");
   }
 
+  /** The same with other fields. */
+  public Shape with(List<Field> others) {
+    return new Shape(
+        type,
+        kind,
+        supertypes,
+        permits,
+        others,
+        constructors,
+        statics,
+        converters,
+        constants,
+        annotations,
+        place);
+  }
+
   /** The field of that name, stored or computed. */
   public Optional<Field> field(String name) {
     return fields.stream().filter(field -> field.name().equals(name)).findFirst();

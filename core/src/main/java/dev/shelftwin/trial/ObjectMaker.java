@@ -85,11 +85,14 @@ final class ObjectMaker {
       if (made == null) {
         throw new SampleRefused(maker.label() + " gave null");
       }
+      for (Station.Part part : station.parts()) {
+        Object row = reflection.make(part.field().type());
+        reflection.set(made, part.field(), row);
+        part.wayBack().ifPresent(back -> reflection.set(row, back, made));
+      }
       for (Field field : settable(maker)) {
         reflection.set(
-            made,
-            field.name(),
-            made(values.get(field.name()), field.writer().orElseThrow().type()));
+            made, field, made(values.get(field.name()), field.writer().orElseThrow().type()));
       }
       return made;
     } catch (InvocationTargetException thrown) {

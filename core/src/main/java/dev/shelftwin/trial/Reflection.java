@@ -150,6 +150,22 @@ final class Reflection {
     return array;
   }
 
+  /** Sets a field directly, in the object that has it, whatever its visibility. */
+  void set(Object owner, Field field, @Nullable Object value) {
+    Optional<Access> through = field.writer().flatMap(Access::through);
+    Object holder = through.isEmpty() ? owner : Objects.requireNonNull(read(owner, through.get()));
+    set(holder, field.name().substring(field.name().lastIndexOf('.') + 1), value);
+  }
+
+  /** Makes an object of nothing. */
+  Object make(TypeRef type) {
+    try {
+      return open(load(type).getDeclaredConstructor()).newInstance();
+    } catch (ReflectiveOperationException changed) {
+      throw new IllegalStateException(type + " cannot be made", changed);
+    }
+  }
+
   /** Sets a field directly, whatever its visibility. */
   void set(Object owner, String name, @Nullable Object value) {
     try {
@@ -223,12 +239,7 @@ final class Reflection {
     for (Class<?> level = type; level != null; level = level.getSuperclass()) {
       inherited.addAll(methods(level, name));
     }
-    try {
-      Object converter = open(type.getDeclaredConstructor()).newInstance();
-      return invoke(fitting(inherited, new Class<?>[] {value.getClass()}), converter, value);
-    } catch (NoSuchMethodException | InstantiationException | IllegalAccessException changed) {
-      throw new IllegalStateException(owner + " cannot be made", changed);
-    }
+    return invoke(fitting(inherited, new Class<?>[] {value.getClass()}), make(owner), value);
   }
 
   private static boolean takes(Executable one, Class<?>[] types) {
