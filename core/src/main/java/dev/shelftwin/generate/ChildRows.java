@@ -14,6 +14,7 @@ import dev.shelftwin.shape.Access;
 import dev.shelftwin.shape.Container;
 import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.FieldRole;
+import dev.shelftwin.shape.TypeRef;
 import java.util.Optional;
 
 /** Brings the rows that a row holds in line with what the domain holds. */
@@ -29,9 +30,14 @@ final class ChildRows {
     this.names = names;
   }
 
-  /** The statement, without its end. */
-  CodeBlock align(CodeBlock row, Access living, CodeBlock values, Form.Mapped child) {
-    CodeBlock rows = Expressions.read(row, living);
+  /**
+   * The statement, without its end.
+   *
+   * @param rows what holds them, to be changed in place
+   * @param type of what holds them
+   */
+  CodeBlock align(
+      CodeBlock row, CodeBlock rows, TypeRef type, CodeBlock values, Form.Mapped child) {
     CodeBlock update = CodeBlock.of("$L::$L", mappers.name(child), MapperNames.UPDATE);
     Optional<Entry> identity = identity(child);
     if (identity.isPresent()) {
@@ -45,7 +51,7 @@ final class ChildRows {
           update,
           make(row, child));
     }
-    boolean places = Container.of(living.type()).filter(Container.LIST::equals).isPresent();
+    boolean places = Container.of(type).filter(Container.LIST::equals).isPresent();
     return places
         ? CodeBlock.of(
             "$T.byPlace(\n$L,\n$L,\n$L,\n$L)",

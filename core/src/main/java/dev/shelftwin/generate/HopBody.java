@@ -17,9 +17,11 @@ import dev.shelftwin.ledger.MapperNames;
 import dev.shelftwin.ledger.Station;
 import dev.shelftwin.plan.Given;
 import dev.shelftwin.runtime.Children;
+import dev.shelftwin.runtime.Each;
 import dev.shelftwin.runtime.Intake;
 import dev.shelftwin.runtime.Maybe;
 import dev.shelftwin.shape.Access;
+import dev.shelftwin.shape.Adder;
 import dev.shelftwin.shape.Callable;
 import dev.shelftwin.shape.Container;
 import dev.shelftwin.shape.Field;
@@ -180,8 +182,17 @@ final class HopBody {
       return code.addStatement(
               "$L",
               new ChildRows(mappers, hop.to(), names)
-                  .align(CodeBlock.of("$L", target), living.get(), held(entry), child.get()))
+                  .align(
+                      CodeBlock.of("$L", target),
+                      Expressions.read(CodeBlock.of("$L", target), living.get()),
+                      living.get().type(),
+                      held(entry),
+                      child.get()))
           .build();
+    }
+    Optional<Adder> adder = ledger.adder(into);
+    if (adder.isPresent()) {
+      return add(entry, adder.get(), child);
     }
     Optional<Form.Mapped> one = partOfOne(entry);
     CodeBlock value =
@@ -201,6 +212,53 @@ final class HopBody {
                         Expressions.read(CodeBlock.of("$L", target), living.orElseThrow()),
                         value));
     return CodeBlock.builder().addStatement("$L", statement).build();
+  }
+
+  /** Handing over elements one by one. */
+  private CodeBlock add(Entry entry, Adder adder, Optional<Form.Mapped> child) {
+    Field into = field(entry);
+    CodeBlock.Builder code = CodeBlock.builder();
+    if (hop.to().role() != Role.PERSISTENCE) {
+      CodeBlock value = value(entry, into);
+      if (usesIntake) {
+        return code.addStatement(
+                "$L.add($S,$W$L,$W$L::$L)", intake, into.name(), value, target, adder.add().name())
+            .build();
+      }
+      return hop.to().mayBeMissing(into)
+          ? code.addStatement("$T.add($L, $L::$L)", Each.class, value, target, adder.add().name())
+              .build()
+          : code.addStatement("$L.forEach($L::$L)", value, target, adder.add().name()).build();
+    }
+    CodeBlock shown = Expressions.read(CodeBlock.of("$L", target), into.reader().orElseThrow());
+    CodeBlock wanted;
+    if (child.isPresent()) {
+      String rows = names.newName(into.name().substring(into.name().lastIndexOf('.') + 1));
+      ClassName changeable = Containers.changeable(into.type());
+      code.addStatement("$T $L = new $T<>($L)", JavaNames.of(into.type()), rows, changeable, shown);
+      code.addStatement(
+          "$L",
+          new ChildRows(mappers, hop.to(), names)
+              .align(
+                  CodeBlock.of("$L", target),
+                  CodeBlock.of("$L", rows),
+                  into.type(),
+                  held(entry),
+                  child.get()));
+      wanted = CodeBlock.of("$L", rows);
+    } else {
+      wanted = value(entry, into);
+    }
+    return code.addStatement(
+            "$T.exchange(\n$L,\n$L,\n$L::$L,\n$L::$L)",
+            Children.class,
+            shown,
+            wanted,
+            target,
+            adder.add().name(),
+            target,
+            adder.remove().orElseThrow().name())
+        .build();
   }
 
   /** A row that can be handed a container may still be without one. */

@@ -479,6 +479,7 @@ final class HopAccountant {
         false,
         Optional.empty(),
         Optional.empty(),
+        Optional.empty(),
         List.of(),
         maker.place());
   }

@@ -3,6 +3,7 @@ package dev.shelftwin.ledger;
 import dev.shelftwin.convert.Conversion;
 import dev.shelftwin.convert.Form;
 import dev.shelftwin.shape.Access;
+import dev.shelftwin.shape.Adder;
 import dev.shelftwin.shape.Callable;
 import dev.shelftwin.shape.Container;
 import dev.shelftwin.shape.Field;
@@ -82,7 +83,7 @@ public record HopLedger(
   }
 
   private boolean isWritten(Field field) {
-    return writer(field).isPresent() || living(field).isPresent();
+    return writer(field).isPresent() || living(field).isPresent() || adder(field).isPresent();
   }
 
   /**
@@ -94,9 +95,28 @@ public record HopLedger(
         Container.of(field.type())
             .filter(kind -> kind != Container.ARRAY && kind != Container.MAP)
             .isPresent();
-    return changeable && parameter(field).isEmpty() && hop.to().role() == Role.PERSISTENCE
+    return changeable
+            && parameter(field).isEmpty()
+            && adder(field).isEmpty()
+            && hop.to().role() == Role.PERSISTENCE
         ? field.reader().filter(this::withinReach)
         : Optional.empty();
+  }
+
+  /**
+   * How elements are handed to the target one by one once it was made; empty where there is another
+   * way, or where a row could not be brought in line because it gives none up.
+   */
+  public Optional<Adder> adder(Field field) {
+    return parameter(field).isPresent() || writer(field).isPresent()
+        ? Optional.empty()
+        : field
+            .adder()
+            .filter(adder -> withinReach(adder.add()))
+            .filter(
+                adder ->
+                    hop.to().role() != Role.PERSISTENCE
+                        || adder.remove().filter(this::withinReach).isPresent());
   }
 
   /** How a field is written once the target was made; empty where the maker takes it. */
@@ -118,7 +138,8 @@ public record HopLedger(
     return parameter(field)
         .map(Parameter::type)
         .or(() -> writer(field).map(Access::type))
-        .or(() -> living(field).map(Access::type));
+        .or(() -> living(field).map(Access::type))
+        .or(() -> adder(field).map(adder -> field.type()));
   }
 
   private boolean withinReach(Access access) {

@@ -73,6 +73,7 @@ final class Paths {
         head.stored() && part.stored(),
         head.reader().flatMap(outer -> part.reader().map(inner -> through(inner, outer))),
         head.reader().flatMap(outer -> part.writer().map(inner -> through(inner, outer))),
+        Optional.empty(),
         part.annotations(),
         part.place());
   }

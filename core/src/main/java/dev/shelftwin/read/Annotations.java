@@ -1,5 +1,6 @@
 package dev.shelftwin.read;
 
+import dev.shelftwin.shape.Container;
 import dev.shelftwin.shape.FieldRole;
 import dev.shelftwin.shape.Limits;
 import dev.shelftwin.shape.Presence;
@@ -113,6 +114,10 @@ final class Annotations {
 
   /** What a declaration of that type allows; a persistent type has columns even unsaid. */
   Limits limits(TypeRef type, boolean persistent) {
+    if (find(PERSISTENCE, "ElementCollection").isPresent()) {
+      // What is said of a field that holds several, such as its size, is not said of each.
+      return Container.held(type).isLang("String") ? columnLimits(persistent) : Limits.NONE;
+    }
     if (type.isLang("String")) {
       return textLimits(persistent);
     }
@@ -143,17 +148,19 @@ final class Annotations {
   }
 
   private Limits textLimits(boolean persistent) {
-    Limits column =
-        find(PERSISTENCE, "Column")
-            .flatMap(mirror -> value(mirror, "length"))
-            .map(length -> Limits.ofLength((Integer) length))
-            .orElse(persistent ? Limits.ofLength(COLUMN_LENGTH) : Limits.NONE);
     Limits size =
         find(VALIDATION, "Size")
             .flatMap(mirror -> value(mirror, "max"))
             .map(max -> Limits.ofLength((Integer) max))
             .orElse(Limits.NONE);
-    return find(PERSISTENCE, "Lob").isPresent() ? size : column.and(size);
+    return find(PERSISTENCE, "Lob").isPresent() ? size : columnLimits(persistent).and(size);
+  }
+
+  private Limits columnLimits(boolean persistent) {
+    return find(PERSISTENCE, "Column")
+        .flatMap(mirror -> value(mirror, "length"))
+        .map(length -> Limits.ofLength((Integer) length))
+        .orElse(persistent ? Limits.ofLength(COLUMN_LENGTH) : Limits.NONE);
   }
 
   /** Whether a type with these annotations is kept by a JPA provider. */

@@ -33,7 +33,7 @@ final class Members {
 
   private final Map<String, VariableElement> fields = new LinkedHashMap<>();
   private final Map<String, ExecutableElement> getters = new LinkedHashMap<>();
-  private final Map<String, List<ExecutableElement>> setters = new LinkedHashMap<>();
+  private final Map<String, List<ExecutableElement>> takers = new LinkedHashMap<>();
 
   Members(TypeElement type) {
     for (TypeElement level : lineage(type)) {
@@ -73,11 +73,32 @@ final class Members {
    */
   Optional<ExecutableElement> setter(VariableElement field, Types types) {
     List<ExecutableElement> all =
-        setters.getOrDefault("set" + capital(field.getSimpleName().toString()), List.of());
+        takers.getOrDefault("set" + capital(field.getSimpleName().toString()), List.of());
     return all.stream()
         .filter(method -> types.isSameType(method.getParameters().get(0).asType(), field.asType()))
         .findFirst()
         .or(() -> all.isEmpty() ? Optional.empty() : Optional.of(all.get(all.size() - 1)));
+  }
+
+  /**
+   * The methods that take one of the elements of a field: {@code addShelf(shelf)} for shelves; of
+   * the field's own name or of one that it is the plural of.
+   */
+  Stream<ExecutableElement> takers(String verb, String field) {
+    String name = capital(field);
+    return Stream.of(
+            name,
+            cut(name, "s", ""),
+            cut(name, "es", ""),
+            cut(name, "ies", "y"),
+            cut(name, "ves", "f"),
+            "")
+        .distinct()
+        .flatMap(one -> takers.getOrDefault(verb + one, List.of()).stream());
+  }
+
+  private static String cut(String name, String end, String put) {
+    return name.endsWith(end) ? name.substring(0, name.length() - end.length()) + put : name;
   }
 
   /** What methods compute: those that return something no field keeps, by the name they give it. */
@@ -99,8 +120,8 @@ final class Members {
     boolean returns = method.getReturnType().getKind() != TypeKind.VOID;
     if (parameters == 0 && returns && !OF_EVERY_OBJECT.contains(name)) {
       getters.put(name, method);
-    } else if (parameters == 1 && name.startsWith("set")) {
-      setters.computeIfAbsent(name, key -> new ArrayList<>()).add(method);
+    } else if (parameters == 1) {
+      takers.computeIfAbsent(name, key -> new ArrayList<>()).add(method);
     }
   }
 

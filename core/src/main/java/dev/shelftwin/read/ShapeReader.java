@@ -2,7 +2,9 @@ package dev.shelftwin.read;
 
 import dev.shelftwin.finding.InputError;
 import dev.shelftwin.shape.Access;
+import dev.shelftwin.shape.Adder;
 import dev.shelftwin.shape.Callable;
+import dev.shelftwin.shape.Container;
 import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.Limits;
 import dev.shelftwin.shape.Parameter;
@@ -148,6 +150,7 @@ final class ShapeReader {
         true,
         reader,
         writer(field, declared, self, members),
+        adder(field, type, self, members),
         annotations.names(),
         place);
   }
@@ -165,6 +168,7 @@ final class ShapeReader {
         annotations.roles(),
         false,
         Optional.of(reader),
+        Optional.empty(),
         Optional.empty(),
         annotations.names(),
         place);
@@ -214,20 +218,43 @@ final class ShapeReader {
 
   private Optional<Access> writer(
       VariableElement field, TypeMirror declared, DeclaredType self, Members members) {
-    Optional<Access> setter =
-        members
-            .setter(field, types)
-            .map(
-                method -> {
-                  ExecutableType asMember = (ExecutableType) types.asMemberOf(self, method);
-                  return new Access(
-                      Access.Kind.METHOD,
-                      method.getSimpleName().toString(),
-                      typeReader.read(asMember.getParameterTypes().get(0)),
-                      visibility(method));
-                });
+    Optional<Access> setter = members.setter(field, types).map(method -> taker(method, self));
     boolean fixed = field.getModifiers().contains(Modifier.FINAL);
     return fixed ? setter : setter.or(() -> direct(field, declared));
+  }
+
+  /** Only what a method shows is added to by others: what is shown may be a view. */
+  private Optional<Adder> adder(
+      VariableElement field, TypeRef type, DeclaredType self, Members members) {
+    String name = field.getSimpleName().toString();
+    boolean several =
+        Container.of(type)
+            .filter(kind -> kind != Container.ARRAY && kind != Container.MAP)
+            .isPresent();
+    if (!several || members.getter(name).isEmpty()) {
+      return Optional.empty();
+    }
+    TypeRef element = Container.element(type);
+    return taker("add", name, element, self, members)
+        .map(add -> new Adder(add, taker("remove", name, element, self, members)));
+  }
+
+  private Optional<Access> taker(
+      String verb, String field, TypeRef element, DeclaredType self, Members members) {
+    return members
+        .takers(verb, field)
+        .map(method -> taker(method, self))
+        .filter(access -> access.type().equals(element))
+        .findFirst();
+  }
+
+  private Access taker(ExecutableElement method, DeclaredType self) {
+    ExecutableType asMember = (ExecutableType) types.asMemberOf(self, method);
+    return new Access(
+        Access.Kind.METHOD,
+        method.getSimpleName().toString(),
+        typeReader.read(asMember.getParameterTypes().get(0)),
+        visibility(method));
   }
 
   private List<Callable> constructors(DeclaredType self, TypeRef ref) {

@@ -16,6 +16,7 @@ import java.util.Set;
  * @param stored whether the object keeps it; false for what a method computes
  * @param reader how it is read; empty where nothing but the object itself may read it
  * @param writer how it is written after the object was made; empty where that is not possible
+ * @param adder how its elements are added one by one; empty where that is not possible
  * @param annotations qualified names of its annotations
  * @param place where it is declared
  */
@@ -28,6 +29,7 @@ public record Field(
     boolean stored,
     Optional<Access> reader,
     Optional<Access> writer,
+    Optional<Adder> adder,
     List<String> annotations,
     Place place) {
 
@@ -37,6 +39,7 @@ public record Field(
     Objects.requireNonNull(presence, "presence");
     Objects.requireNonNull(limits, "limits");
     roles = Set.copyOf(roles);
+    Objects.requireNonNull(adder, "adder");
     annotations = List.copyOf(annotations);
     Objects.requireNonNull(place, "place");
   }

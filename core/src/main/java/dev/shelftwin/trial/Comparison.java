@@ -41,6 +41,7 @@ final class Comparison {
           false,
           Optional.empty(),
           Optional.empty(),
+          Optional.empty(),
           List.of(),
           Place.in(""));
 

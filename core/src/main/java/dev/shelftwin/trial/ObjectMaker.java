@@ -8,6 +8,7 @@ import dev.shelftwin.ledger.Entry;
 import dev.shelftwin.ledger.HopLedger;
 import dev.shelftwin.ledger.Station;
 import dev.shelftwin.plan.Direction;
+import dev.shelftwin.shape.Access;
 import dev.shelftwin.shape.Callable;
 import dev.shelftwin.shape.Container;
 import dev.shelftwin.shape.Field;
@@ -91,8 +92,12 @@ final class ObjectMaker {
         part.wayBack().ifPresent(back -> reflection.set(row, back, made));
       }
       for (Field field : settable(maker)) {
-        reflection.set(
-            made, field, made(values.get(field.name()), field.writer().orElseThrow().type()));
+        @Nullable Object value = made(values.get(field.name()), taken(field));
+        if (isAdded(field)) {
+          reflection.add(made, field.adder().orElseThrow().add(), value);
+        } else {
+          reflection.set(made, field, value);
+        }
       }
       return made;
     } catch (InvocationTargetException thrown) {
@@ -190,8 +195,8 @@ final class ObjectMaker {
       wanted.add(new Part(parameter.name(), parameter.type(), field, mayMiss));
     }
     for (Field field : settable(maker)) {
-      TypeRef type = field.writer().orElseThrow().type();
-      wanted.add(new Part(field.name(), type, Optional.of(field), station.mayBeMissing(field)));
+      wanted.add(
+          new Part(field.name(), taken(field), Optional.of(field), station.mayBeMissing(field)));
     }
     return wanted;
   }
@@ -560,9 +565,21 @@ final class ObjectMaker {
     return station
         .shape()
         .storedFields()
-        .filter(field -> field.writer().isPresent() && !taken.contains(field.name()))
-        .filter(field -> station.role() != Role.DOMAIN)
+        .filter(field -> !taken.contains(field.name()))
+        .filter(
+            field ->
+                isAdded(field) || (station.role() != Role.DOMAIN && field.writer().isPresent()))
         .toList();
+  }
+
+  /** Whether a sample's elements are added one by one: a domain type has its rules about them. */
+  private boolean isAdded(Field field) {
+    boolean only = field.writer().isEmpty() || station.role() == Role.DOMAIN;
+    return field.adder().isPresent() && only;
+  }
+
+  private static TypeRef taken(Field field) {
+    return field.writer().map(Access::type).orElse(field.type());
   }
 
   /**

@@ -157,6 +157,24 @@ final class Reflection {
     set(holder, field.name().substring(field.name().lastIndexOf('.') + 1), value);
   }
 
+  /** Hands the elements of a container over one by one. */
+  void add(Object owner, Access add, @Nullable Object elements) throws InvocationTargetException {
+    if (elements instanceof Collection<?> all) {
+      Class<?>[] types = {load(add.type())};
+      for (Object element : all) {
+        invoke(fitting(inherited(owner.getClass(), add.name()), types), owner, element);
+      }
+    }
+  }
+
+  private static List<Method> inherited(Class<?> type, String name) {
+    List<Method> inherited = new ArrayList<>();
+    for (Class<?> level = type; level != null; level = level.getSuperclass()) {
+      inherited.addAll(methods(level, name));
+    }
+    return inherited;
+  }
+
   /** Makes an object of nothing. */
   Object make(TypeRef type) {
     try {
@@ -234,12 +252,8 @@ final class Reflection {
   /** What a method of an object without state makes of a value. */
   @Nullable Object convert(TypeRef owner, String name, Object value)
       throws InvocationTargetException {
-    Class<?> type = load(owner);
-    List<Method> inherited = new ArrayList<>();
-    for (Class<?> level = type; level != null; level = level.getSuperclass()) {
-      inherited.addAll(methods(level, name));
-    }
-    return invoke(fitting(inherited, new Class<?>[] {value.getClass()}), make(owner), value);
+    Method method = fitting(inherited(load(owner), name), new Class<?>[] {value.getClass()});
+    return invoke(method, make(owner), value);
   }
 
   private static boolean takes(Executable one, Class<?>[] types) {

@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.function.BiConsumer;
+import java.util.function.Consumer;
 import java.util.function.Function;
 import org.jspecify.annotations.Nullable;
 
@@ -96,6 +97,28 @@ public final class Children {
     }
     update.accept(row, value);
     return row;
+  }
+
+  /**
+   * Lets a row that adds and removes its elements itself hold these; it is left alone where it does
+   * already.
+   *
+   * @param shown what the row holds, to be looked at only
+   * @param elements null for none
+   * @param add the row's method that takes one
+   * @param remove the row's method that gives one up
+   */
+  public static <T> void exchange(
+      Collection<? extends T> shown,
+      @Nullable Collection<? extends T> elements,
+      Consumer<? super T> add,
+      Consumer<? super T> remove) {
+    List<T> wanted = new ArrayList<>(orNone(elements));
+    List<T> held = new ArrayList<>(there(shown));
+    if (!held.equals(wanted)) {
+      held.forEach(remove);
+      wanted.forEach(add);
+    }
   }
 
   /** Lets a container hold these elements; it is not touched where it does already. */

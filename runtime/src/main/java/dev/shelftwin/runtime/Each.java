@@ -9,6 +9,7 @@ import java.util.Map;
 import java.util.Set;
 import java.util.SortedSet;
 import java.util.TreeSet;
+import java.util.function.Consumer;
 import java.util.function.Function;
 import org.jspecify.annotations.Nullable;
 
@@ -20,6 +21,17 @@ import org.jspecify.annotations.Nullable;
 public final class Each {
 
   private Each() {}
+
+  /**
+   * Hands over elements one by one.
+   *
+   * @param elements null for none
+   */
+  public static <T> void add(@Nullable Iterable<? extends T> elements, Consumer<? super T> adder) {
+    if (elements != null) {
+      elements.forEach(adder);
+    }
+  }
 
   /** A list of the same elements; none of them may be null. */
   public static <T> Function<Collection<? extends T>, List<T>> list() {

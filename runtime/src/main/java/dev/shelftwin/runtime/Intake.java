@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.function.Consumer;
 import java.util.function.Function;
 import java.util.function.Supplier;
 import org.jspecify.annotations.Nullable;
@@ -172,6 +173,27 @@ public final class Intake {
       throw fault;
     } catch (RuntimeException refusal) {
       throw new FaultException(own(Fault.from(refusal, FieldPath.SELF)), refusal);
+    }
+  }
+
+  /**
+   * Hands elements over one by one to an object that was made; each that it refuses is a fault.
+   *
+   * @param elements null for none
+   */
+  public <T> void add(
+      String field, @Nullable Iterable<? extends T> elements, Consumer<? super T> adder) {
+    if (elements == null) {
+      return;
+    }
+    int index = 0;
+    for (T element : elements) {
+      try {
+        adder.accept(element);
+      } catch (RuntimeException refusal) {
+        note(Fault.from(refusal, FieldPath.SELF.field(field).element(index)), refusal);
+      }
+      index++;
     }
   }
 
