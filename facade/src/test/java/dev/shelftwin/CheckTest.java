@@ -28,7 +28,8 @@ class CheckTest {
   }
 
   static Stream<Arguments> cases() {
-    return Stream.of(lostAndUnfilled(), types(), constants(), limits(), leaks(), hygiene())
+    return Stream.of(
+            lostAndUnfilled(), types(), constants(), makers(), limits(), leaks(), hygiene())
         .flatMap(cases -> cases);
   }
 
@@ -204,6 +205,71 @@ class CheckTest {
                 project.with(
                     "Optional<String> note) {}",
                     "Optional<String> note) {\n  private static int made;\n}")));
+  }
+
+  private static Project madeBy(Project project, String makers) {
+    return project.with(
+        Project.GLAZES.substring(
+            Project.GLAZES.indexOf("public record Glaze("),
+            Project.GLAZES.indexOf("package coop.kiln.api;")),
+        """
+        public final class Glaze {
+          private final GlazeCode code;
+          private final String name;
+          private final boolean foodSafe;
+          private final Finish finish;
+          private final String note;
+          private Glaze(
+              GlazeCode code, String name, boolean foodSafe, Finish finish, String note) {
+            this.code = code;
+            this.name = name;
+            this.foodSafe = foodSafe;
+            this.finish = finish;
+            this.note = note;
+          }
+          public GlazeCode code() { return code; }
+          public String name() { return name; }
+          public boolean foodSafe() { return foodSafe; }
+          public Finish finish() { return finish; }
+          public Optional<String> note() { return Optional.ofNullable(note); }
+        %s
+        }
+        """
+            .formatted(makers));
+  }
+
+  private static String factory(String name, String typeOfCode) {
+    return "public static Glaze %s(%s code, String name, boolean foodSafe, Finish finish,"
+            .formatted(name, typeOfCode)
+        + " Optional<String> note) { throw new IllegalStateException(); }\n";
+  }
+
+  static Stream<Arguments> makers() {
+    String restoring = factory("restore", "GlazeCode");
+    String creating = factory("mix", "GlazeCode");
+    return Stream.of(
+        of(
+            "two factories that take the same, on each way in",
+            project ->
+                madeBy(project, restoring + creating)
+                    .with(
+                        "model: Glaze\n", "model: Glaze #~ unwritable-mapper unwritable-mapper\n")),
+        of(
+            "the plan names the one that is meant",
+            project ->
+                madeBy(project, restoring + creating)
+                    .with(
+                        "model: Glaze\n",
+                        "model: { type: Glaze, build: { GlazeRow: restore, NewGlaze: mix } }\n")),
+        of(
+            "of two that take the same names, the one that takes the type's own types",
+            project -> madeBy(project, factory("parse", "String") + restoring)),
+        of(
+            "a factory that takes less is no rival",
+            project ->
+                madeBy(
+                    project,
+                    restoring + "public static Glaze blank(GlazeCode code) { return null; }")));
   }
 
   static Stream<Arguments> types() {

@@ -105,6 +105,9 @@ public final class MapperGenerator {
     if (hop.maker().isEmpty() && hop.family().isEmpty()) {
       return Optional.of("nothing makes " + hop.hop().to().shape());
     }
+    if (!hop.rivals().isEmpty()) {
+      return Optional.of("several methods could make " + hop.hop().to().shape());
+    }
     Optional<String> asking =
         hop.forms()
             .filter(Form.Mapped.class::isInstance)

@@ -70,7 +70,7 @@ public final class Accountant {
       HopLedger ledger =
           families
               .of(hop)
-              .map(family -> new HopLedger(hop, Optional.empty(), Optional.of(family), List.of()))
+              .map(family -> HopLedger.ofFamily(hop, family))
               .orElseGet(
                   () ->
                       new HopAccountant(pairing, hop, conversions, paths, discovery, usage)

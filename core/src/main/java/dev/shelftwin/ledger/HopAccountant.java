@@ -66,7 +66,7 @@ final class HopAccountant {
     for (Field source : hop.from().shape().fields()) {
       unconsumed(source).flatMap(field -> rest(field).stream()).forEach(entries::add);
     }
-    return new HopLedger(hop, maker, entries);
+    return new HopLedger(hop, maker, entries).withRivals(rivals());
   }
 
   private List<Entry> fill(Field target, Optional<TypeRef> slot) {
@@ -582,16 +582,58 @@ final class HopAccountant {
    */
   private Optional<Callable> chooseMaker() {
     Station to = hop.to();
-    Optional<String> named =
-        Optional.ofNullable(to.use().build().get(hop.from().use().simpleName())).map(Text::value);
+    Optional<String> named = named();
     if (to.shape().kind() == Shape.Kind.ABSTRACT_CLASS && named.isEmpty()) {
       return Optional.empty();
     }
-    return to.shape().makers().stream()
-        .filter(candidate -> reaches(candidate))
-        .filter(candidate -> named.isEmpty() || named.get().equals(calledBy(candidate)))
-        .min(
-            Comparator.comparingLong(this::unfilled).thenComparing(candidate -> -reach(candidate)));
+    return candidates(named).min(byFitness());
+  }
+
+  private Stream<Callable> candidates(Optional<String> named) {
+    return hop.to().shape().makers().stream()
+        .filter(this::reaches)
+        .filter(candidate -> named.isEmpty() || named.get().equals(calledBy(candidate)));
+  }
+
+  private Comparator<Callable> byFitness() {
+    return Comparator.comparingLong(this::unfilled)
+        .thenComparing(candidate -> -reach(candidate))
+        .thenComparing(candidate -> -ownTypes(candidate));
+  }
+
+  /**
+   * What would make the target as well as the chosen maker does; a constructor and a static method
+   * are no rivals, since the one is there for the other.
+   */
+  private List<Callable> rivals() {
+    return maker.stream()
+        .flatMap(
+            chosen ->
+                candidates(named())
+                    .filter(other -> !other.equals(chosen))
+                    .filter(other -> other.isConstructor() == chosen.isConstructor())
+                    .filter(other -> other.builder().isEmpty() && chosen.builder().isEmpty())
+                    .filter(other -> byFitness().compare(other, chosen) == 0))
+        .toList();
+  }
+
+  /** How many of its parameters are of the types in which the target keeps them. */
+  private long ownTypes(Callable candidate) {
+    return candidate.parameters().stream()
+        .filter(
+            parameter ->
+                hop.to()
+                    .shape()
+                    .field(parameter.name())
+                    .filter(field -> field.type().present().equals(parameter.type().present()))
+                    .isPresent())
+        .count();
+  }
+
+  /** The maker that the plan names for this hop. */
+  private Optional<String> named() {
+    return Optional.ofNullable(hop.to().use().build().get(hop.from().use().simpleName()))
+        .map(Text::value);
   }
 
   private boolean reaches(Callable candidate) {

@@ -20,21 +20,35 @@ import java.util.stream.Stream;
  *
  * @param hop which one
  * @param maker what makes the target; empty where nothing that the mapper may use does
+ * @param rivals others that would make it as well, of which nothing says that they should not
  * @param family the kinds of an abstract type; its fields are accounted for by them
  * @param entries targets in the order of their fields, then what goes no further
  */
 public record HopLedger(
-    Hop hop, Optional<Callable> maker, Optional<Family> family, List<Entry> entries) {
+    Hop hop,
+    Optional<Callable> maker,
+    List<Callable> rivals,
+    Optional<Family> family,
+    List<Entry> entries) {
 
   public HopLedger {
     Objects.requireNonNull(hop, "hop");
     Objects.requireNonNull(maker, "maker");
+    rivals = List.copyOf(rivals);
     Objects.requireNonNull(family, "family");
     entries = List.copyOf(entries);
   }
 
   HopLedger(Hop hop, Optional<Callable> maker, List<Entry> entries) {
-    this(hop, maker, Optional.empty(), entries);
+    this(hop, maker, List.of(), Optional.empty(), entries);
+  }
+
+  static HopLedger ofFamily(Hop hop, Family family) {
+    return new HopLedger(hop, Optional.empty(), List.of(), Optional.of(family), List.of());
+  }
+
+  HopLedger withRivals(List<Callable> others) {
+    return new HopLedger(hop, maker, others, family, entries);
   }
 
   /** The mappers of all kinds; none where the type is not abstract. */

@@ -10,6 +10,7 @@ import dev.shelftwin.ledger.Ledger;
 import dev.shelftwin.ledger.Station;
 import dev.shelftwin.plan.Given;
 import dev.shelftwin.plan.Layer;
+import dev.shelftwin.shape.Callable;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Deque;
@@ -17,6 +18,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
 /** A mapper that cannot be handed what it needs. */
@@ -36,6 +38,9 @@ final class UnwritableMapper implements Rule {
         .filter(layer -> needsItself(stage.ledger(), ledger, layer))
         .forEach(layer -> hits.add(circle(ledger, layer)));
     for (HopLedger hop : ledger.hops()) {
+      if (!hop.rivals().isEmpty()) {
+        hits.add(ambiguous(ledger, hop));
+      }
       hop.forms()
           .filter(Form.Mapped.class::isInstance)
           .map(Form.Mapped.class::cast)
@@ -44,6 +49,27 @@ final class UnwritableMapper implements Rule {
           .ifPresent(form -> hits.add(asking(ledger, hop, form)));
     }
     return hits.stream();
+  }
+
+  private Hit ambiguous(ConceptLedger ledger, HopLedger hop) {
+    Callable chosen = hop.maker().orElseThrow();
+    String others =
+        hop.rivals().stream().map(Callable::toString).collect(Collectors.joining(" and "));
+    Station to = hop.hop().to();
+    String build =
+        "{ type: %s, build: { %s: %s } }"
+            .formatted(
+                to.use().type(),
+                hop.hop().from().use().simpleName(),
+                chosen.isConstructor() ? "new" : chosen.name());
+    return new Hits(id(), ledger)
+        .hit(
+            Optional.of(hop.hop().toString()),
+            Optional.empty(),
+            chosen + " and " + others + " would both make " + to.shape(),
+            List.of(Remedy.advice("name the one that is meant: '" + build + "'")),
+            to.use().at(),
+            List.of());
   }
 
   private static boolean needsItself(Ledger ledger, ConceptLedger concept, Layer layer) {
