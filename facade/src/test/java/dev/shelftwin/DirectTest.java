@@ -64,6 +64,37 @@ class DirectTest {
   }
 
   @Test
+  void valuesThatThePlanDoesNotListGoPastTheDomainToo() throws Exception {
+    Project project =
+        glazes()
+            .with(
+                "public String label;", "public String label;\n  @Embedded public TraceRow trace;")
+            .with("Optional<String> note) {}", "Optional<String> note,\n Trace trace) {}")
+            .with(
+                "String name, String finish) {}", "String name, String finish, TraceView trace) {}")
+            .with(
+                "[note, foodSafe], because: the label is small", "[note, foodSafe], because: small")
+            .row(
+                "{ model: trace, stays: { GlazeView: of no use }, given: { NewGlaze: { from: caller } } }")
+            .java(
+                """
+                package coop.kiln.model;
+                public record Trace(String material, int percent) {}
+                package coop.kiln.store;
+                @jakarta.persistence.Embeddable
+                public class TraceRow { public String material; public int percent; }
+                package coop.kiln.api;
+                public record TraceView(String material, int percent) {}
+                """);
+    Generated generated = project.run(ShelfTwin::generate);
+    assertThat(Project.text(generated, "GlazeApiMapper"))
+        .contains("traceMapper.toTraceView(row.trace)");
+    assertThat(Project.text(generated, "TraceApiMapper"))
+        .contains("public TraceView toTraceView(TraceRow row)");
+    assertThat(project.warnings(generated)).isEmpty();
+  }
+
+  @Test
   void whatIsLeftOutPastTheDomainMustBeSaidToo() {
     Project silent = glazes().with("[note, foodSafe]", "[note]");
     assertThat(silent.check())

@@ -165,7 +165,7 @@ class CommandLineIT {
         json(
             run("trial", "--in-memory", "--samples", "20", "--format", "json", clean.toString()),
             0);
-    assertThat(trial.get("routes")).hasSize(50);
+    assertThat(trial.get("routes")).hasSize(51);
     assertThat(trial.toString()).doesNotContain("@");
   }
 
@@ -202,7 +202,7 @@ class CommandLineIT {
     assertThat(demo.code()).as(demo.err()).isZero();
     assertThat(demo.out())
         .contains("none lost, none unfilled")
-        .contains("59 of 59 routes held")
+        .contains("60 of 60 routes held")
         .contains("noticed  by check: lost-field MemberRow.emergencyContact")
         .contains("noticed  by check: leaked-key FiringView.id")
         .contains("noticed  by trial: MemberRow->Member Member.givenName")

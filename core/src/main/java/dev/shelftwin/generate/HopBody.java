@@ -471,7 +471,8 @@ final class HopBody {
   /** Containers of rows are the store's own, so each side gets one for itself. */
   private Conversion detached(Conversion way, TypeRef slot) {
     boolean shared = way.isNone() && Container.of(slot.present()).isPresent();
-    return shared && hop.to().role() != Role.TRANSFER ? Elements.copy(slot.present()) : way;
+    boolean apart = hop.to().role() != Role.TRANSFER || hop.from().role() == Role.PERSISTENCE;
+    return shared && apart ? Elements.copy(slot.present()) : way;
   }
 
   private CodeBlock given(Entry entry, Given given, TypeRef slot) {

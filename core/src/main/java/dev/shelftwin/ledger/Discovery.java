@@ -4,10 +4,12 @@ import dev.shelftwin.convert.Form;
 import dev.shelftwin.convert.Nesting;
 import dev.shelftwin.convert.Step;
 import dev.shelftwin.plan.Concept;
+import dev.shelftwin.plan.Direct;
 import dev.shelftwin.plan.Direction;
 import dev.shelftwin.plan.Layer;
 import dev.shelftwin.plan.Plan;
 import dev.shelftwin.plan.ShapeUse;
+import dev.shelftwin.plan.Text;
 import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.Role;
 import dev.shelftwin.shape.Shape;
@@ -18,8 +20,10 @@ import java.util.Comparator;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
@@ -125,6 +129,10 @@ final class Discovery {
 
   private Optional<Step> unlisted(
       Concept around, Layer fromLayer, Layer toLayer, TypeRef from, TypeRef to) {
+    Layer hub = around.hub().layer();
+    if (!fromLayer.equals(hub) && !toLayer.equals(hub)) {
+      return past(from, to);
+    }
     boolean inward = toLayer.equals(around.hub().layer());
     TypeRef inside = inward ? to : from;
     TypeRef outside = inward ? from : to;
@@ -137,12 +145,27 @@ final class Discovery {
     }
     Unlisted found =
         unlisted.computeIfAbsent(
-            spoken(inside), name -> new Unlisted(around, inside, new LinkedHashMap<>()));
+            spoken(inside),
+            name -> new Unlisted(around, inside, new LinkedHashMap<>(), new LinkedHashSet<>()));
     if (found.add(outer, outside, inward ? Direction.IN : Direction.OUT)) {
       grown = true;
     }
     return Optional.of(step(spoken(inside), from, to));
   }
+
+  /** Past the domain a value goes where the domain's own value stands for both. */
+  private Optional<Step> past(TypeRef from, TypeRef to) {
+    return unlisted.entrySet().stream()
+        .filter(entry -> entry.getValue().holds(from) && entry.getValue().holds(to))
+        .findFirst()
+        .map(
+            entry -> {
+              grown |= entry.getValue().past().add(new Past(from, to));
+              return step(entry.getKey(), from, to);
+            });
+  }
+
+  private record Past(TypeRef from, TypeRef to) {}
 
   private boolean isListed(TypeRef type) {
     return plan.concept(spoken(type)).isPresent()
@@ -201,7 +224,12 @@ final class Discovery {
   private record Link(String parent, String child) {}
 
   /** A value type that the plan does not list, and what stands for it in other layers. */
-  private record Unlisted(Concept around, TypeRef hub, Map<String, ShapeUse> outer) {
+  private record Unlisted(
+      Concept around, TypeRef hub, Map<String, ShapeUse> outer, Set<Past> past) {
+
+    boolean holds(TypeRef type) {
+      return outer.containsKey(type.fullName());
+    }
 
     boolean add(Layer layer, TypeRef type, Direction direction) {
       ShapeUse before = outer.get(type.fullName());
@@ -210,6 +238,14 @@ final class Discovery {
           new ShapeUse(layer, name(type), both ? Direction.BOTH : direction, Map.of(), around.at());
       outer.put(type.fullName(), use);
       return before == null || (both && before.direction() != Direction.BOTH);
+    }
+
+    private Direct direct(Past way) {
+      return new Direct(text(way.from()), text(way.to()));
+    }
+
+    private Text text(TypeRef type) {
+      return new Text(Objects.requireNonNull(outer.get(type.fullName())).simpleName(), around.at());
     }
 
     private static String name(TypeRef type) {
@@ -221,7 +257,8 @@ final class Discovery {
       Layer inside = around.hub().layer();
       uses.add(new ShapeUse(inside, name(hub), Direction.BOTH, Map.of(), around.at()));
       uses.addAll(outer.values());
-      return new Concept(spoken(hub), uses, List.of(), List.of(), List.of(), around.at());
+      List<Direct> directs = past.stream().map(this::direct).toList();
+      return new Concept(spoken(hub), uses, List.of(), List.of(), directs, around.at());
     }
   }
 }

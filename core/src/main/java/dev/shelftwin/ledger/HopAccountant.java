@@ -1,6 +1,7 @@
 package dev.shelftwin.ledger;
 
 import dev.shelftwin.convert.Conversion;
+import dev.shelftwin.convert.Form;
 import dev.shelftwin.ledger.Accountant.Usage;
 import dev.shelftwin.plan.Given;
 import dev.shelftwin.plan.Literal;
@@ -325,8 +326,11 @@ final class HopAccountant {
     Optional<Field> inside =
         pairing.inward(target.name(), hop.to()).flatMap(name -> pairing.field(pairing.hub(), name));
     boolean alike = source.type().present().boxed().equals(slot.present().boxed());
-    if (!hop.isDirect() || inside.isEmpty() || (alike && !said)) {
-      return conversions.between(source.type(), slot, wish, hop.inward());
+    Optional<Conversion> straight = conversions.between(source.type(), slot, wish, hop.inward());
+    boolean mapped =
+        straight.stream().flatMap(Conversion::forms).anyMatch(Form.Mapped.class::isInstance);
+    if (!hop.isDirect() || inside.isEmpty() || (alike && !said) || mapped) {
+      return straight;
     }
     Conversions.Wish first =
         new Conversions.Wish(
@@ -443,7 +447,8 @@ final class HopAccountant {
     for (Omission omission : pairing.concept().omissions()) {
       if (omission.shape().value().equals(hop.to().use().simpleName())) {
         for (Text field : omission.fields()) {
-          if (field.value().equals(pairing.hubName(source.name(), hop.from()))) {
+          String inside = pairing.hubName(source.name(), hop.from());
+          if (field.value().equals(inside) || field.value().equals(Paths.head(inside))) {
             usage.mark(field);
             return Optional.of(omission.because());
           }

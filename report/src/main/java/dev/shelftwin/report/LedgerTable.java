@@ -99,7 +99,25 @@ public final class LedgerTable {
             .asString()
             .replace(JOINED, ' ');
     String marked = FAULTS.matcher(table).replaceAll(match -> style.bad(match.group()));
-    return style.strong(concept.name()) + "\n" + marked + "\n";
+    return style.strong(concept.name()) + "\n" + marked + "\n" + past(concept, style);
+  }
+
+  /** What reads that skip the domain do, field by field. */
+  private static String past(ConceptLedger concept, Style style) {
+    StringBuilder text = new StringBuilder();
+    for (HopLedger hop : concept.hops()) {
+      if (hop.hop().isDirect()) {
+        text.append(style.strong(hop.hop() + ", past " + concept.hub().layer().name()) + "\n");
+        hop.entries().forEach(entry -> text.append(wrapped("  " + past(entry), WIDTH) + "\n"));
+      }
+    }
+    return text.toString().replace(JOINED, ' ');
+  }
+
+  private static String past(Entry entry) {
+    String from = entry.sources().stream().map(Field::name).collect(Collectors.joining(", "));
+    String to = entry.target().map(field -> "→ " + field.name()).orElse("");
+    return String.join("  ", (from + " " + to).strip(), account(entry));
   }
 
   /** A layer with several shapes says more, so it gets more of the width. */
