@@ -121,6 +121,8 @@ class FamilyTest {
         .contains(
             "if (fee instanceof Fee.Hourly hourly && row instanceof HourlyFeeRow hourlyFeeRow)")
         .contains("throw new Refusal(Fault.UNKNOWN_KIND,");
+    assertThat(Project.text(generated, "CourseStoreMapper").replaceAll("\\s+", " "))
+        .contains("feeMapper::isOfItsKind, feeMapper::applyTo, feeMapper::toFeeRow);");
     assertThat(project.warnings(generated)).isEmpty();
     TrialOptions options = new TrialOptions(3, 40, Set.of(), OptionalInt.empty(), true);
     List<RouteResult> routes = project.run(twin -> twin.trial(options)).routes();

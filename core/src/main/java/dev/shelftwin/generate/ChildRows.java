@@ -52,12 +52,17 @@ final class ChildRows {
           make(row, child));
     }
     boolean places = Container.of(type).filter(Container.LIST::equals).isPresent();
+    CodeBlock fits =
+        mappers.hop(child).family().isPresent()
+            ? CodeBlock.of("\n$L::$L,", mappers.name(child), MapperNames.FITS)
+            : CodeBlock.of("");
     return places
         ? CodeBlock.of(
-            "$T.byPlace(\n$L,\n$L,\n$L,\n$L)",
+            "$T.byPlace(\n$L,\n$L,$L\n$L,\n$L)",
             Children.class,
             rows,
             values,
+            fits,
             update,
             make(row, child))
         : CodeBlock.of(

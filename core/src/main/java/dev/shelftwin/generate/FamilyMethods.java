@@ -40,6 +40,7 @@ final class FamilyMethods {
             && ledger.kinds().stream().allMatch(kind -> mappers.hop(kind).canUpdate());
     if (updates) {
       methods.add(update());
+      methods.add(fits());
     }
     return methods;
   }
@@ -102,6 +103,28 @@ final class FamilyMethods {
                     " over a ",
                     target)))
         .endControlFlow()
+        .build();
+  }
+
+  private MethodSpec fits() {
+    List<CodeBlock> tests =
+        ledger.kinds().stream()
+            .map(
+                kind ->
+                    CodeBlock.of(
+                        "($L instanceof $T && $L instanceof $T)",
+                        source,
+                        JavaNames.of(kind.from()),
+                        target,
+                        JavaNames.of(kind.to())))
+            .toList();
+    return MethodSpec.methodBuilder(MapperNames.FITS)
+        .addModifiers(Modifier.PUBLIC)
+        .addJavadoc("Whether a row is of the kind that stands for what the domain knows.")
+        .returns(boolean.class)
+        .addParameter(JavaNames.of(hop.to().shape().type()), target)
+        .addParameter(JavaNames.of(hop.from().shape().type()), source)
+        .addStatement("return $L", CodeBlock.join(tests, "\n|| "))
         .build();
   }
 

@@ -283,7 +283,7 @@ final class HopBody {
         .map(way -> way.steps().get(0).form())
         .filter(Form.Mapped.class::isInstance)
         .map(Form.Mapped.class::cast)
-        .filter(mapped -> mappers.hop(mapped).canUpdate());
+        .filter(mappers::canUpdate);
   }
 
   /** The mapper of a row that the row points at as a part of itself. */

@@ -10,6 +10,7 @@ import dev.shelftwin.ledger.MapperNames;
 import dev.shelftwin.ledger.Station;
 import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.FieldRole;
+import dev.shelftwin.shape.Role;
 import dev.shelftwin.shape.TypeRef;
 import java.util.Comparator;
 import java.util.HashSet;
@@ -62,6 +63,14 @@ final class NestedMappers {
 
   HopLedger hop(Form.Mapped mapped) {
     return concept(mapped).hop(mapped.from(), mapped.to()).orElseThrow();
+  }
+
+  /** Whether a mapper writes over a row that is there already, of any kind. */
+  boolean canUpdate(Form.Mapped mapped) {
+    HopLedger hop = hop(mapped);
+    boolean ofKinds = hop.family().isPresent() && hop.hop().to().role() == Role.PERSISTENCE;
+    return hop.canUpdate()
+        || (ofKinds && hop.kinds().stream().allMatch(kind -> hop(kind).canUpdate()));
   }
 
   /** The field of a row that leads back to the one it is a part of. */

@@ -10,6 +10,9 @@ public final class MapperNames {
   /** The method that writes a domain object over a row. */
   public static final String UPDATE = "applyTo";
 
+  /** The method that tells whether a row is of the kind that stands for a domain object. */
+  public static final String FITS = "isOfItsKind";
+
   private MapperNames() {}
 
   /** The simple name of the mapper of a concept to an outer layer, such as FiringStoreMapper. */

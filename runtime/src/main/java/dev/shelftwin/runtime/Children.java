@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.function.BiConsumer;
+import java.util.function.BiPredicate;
 import java.util.function.Consumer;
 import java.util.function.Function;
 import org.jspecify.annotations.Nullable;
@@ -33,12 +34,32 @@ public final class Children {
       @Nullable Collection<? extends S> values,
       BiConsumer<? super T, ? super S> update,
       Function<? super S, ? extends T> make) {
+    byPlace(rows, values, (row, value) -> true, update, make);
+  }
+
+  /**
+   * Matches rows of several kinds by their place; a row of another kind than its value makes way.
+   *
+   * @param rows what the parent holds; changed in place
+   * @param values in the order that the rows shall have; null for none
+   * @param fits whether a row is of its value's kind
+   * @param update writes a value over a row
+   * @param make makes the row of a value that has none
+   */
+  public static <S, T> void byPlace(
+      List<T> rows,
+      @Nullable Collection<? extends S> values,
+      BiPredicate<? super T, ? super S> fits,
+      BiConsumer<? super T, ? super S> update,
+      Function<? super S, ? extends T> make) {
     int place = 0;
     for (S value : orNone(values)) {
-      if (place < there(rows).size()) {
+      if (place == there(rows).size()) {
+        rows.add(make.apply(value));
+      } else if (fits.test(rows.get(place), value)) {
         update.accept(rows.get(place), value);
       } else {
-        rows.add(make.apply(value));
+        rows.set(place, make.apply(value));
       }
       place++;
     }
