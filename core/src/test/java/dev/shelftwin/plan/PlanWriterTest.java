@@ -40,7 +40,7 @@ class PlanWriterTest {
         Firing:
           store: FiringRow
           model: { type: Firing, build: { FiringRow: restore, BookFiring: new } }
-          api: { FiringView: out, BookFiring: in, ChangeFiring: change, Firing.Card: both }
+          api: { FiringView: out, BookFiring: in, ChangeFiring: change, Firing.Card: both, Page<Firing>: out, "Pair<Firing, coop.kiln.Kiln>": in }
           fields:
             - { model: number, store: nr, FiringView: no, is: identity, given: { BookFiring: { from: caller } } }
             - { model: status, codes: { store: { PLANNED: 1, DONE: 2, otherwise: DONE }, api: { PLANNED: "1", DONE: "yes, [done]" } } }
@@ -48,6 +48,7 @@ class PlanWriterTest {
             - { model: ended, unit: seconds, by: coop.kiln.Clocks, accept: { lossy-conversion: "# enough", limit-mismatch: é } }
             - { model: size, given: { BookFiring: { value: null }, ChangeFiring: { value: 1.5 } }, by: { api: coop.kiln.Sizes.of } }
             - { model: charge, store: { amount: chargeAmount, currency: chargeCurrency }, stays: none }
+            - { store: notes, is: part }
             - { model: kiln, store: kiln.code, derived: "from\\n two lines" }
           omits:
             FiringView: { fields: [size, "null"], because: "it's nobody's" }
@@ -110,6 +111,8 @@ class PlanWriterTest {
             .shape("api", "BookFiring", Direction.IN)
             .shape("api", "ChangeFiring", Direction.CHANGE)
             .shape("api", "Firing.Card", Direction.BOTH)
+            .shape("api", "Page<Firing>", Direction.OUT)
+            .shape("api", "Pair<Firing, coop.kiln.Kiln>", Direction.IN)
             .row(
                 row ->
                     row.field("store", "nr")
@@ -141,6 +144,7 @@ class PlanWriterTest {
             .row(row -> row.field("model", "charge").stays("none"))
             .row(row -> row.field("model", "charge.amount").field("store", "chargeAmount"))
             .row(row -> row.field("model", "charge.currency").field("store", "chargeCurrency"))
+            .row(row -> row.field("store", "notes").is(FieldRole.PART))
             .row(
                 row ->
                     row.field("model", "kiln")
