@@ -121,7 +121,7 @@ public final class ShelfTwin implements AutoCloseable {
 
   /** What is wrong with the mapping, names that the code does not have included. */
   public List<Finding> check() {
-    return Checker.check(ledger);
+    return Checker.check(ledger, reader);
   }
 
   /** The mappers' sources; nothing is written. */

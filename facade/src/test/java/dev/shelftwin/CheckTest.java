@@ -29,7 +29,15 @@ class CheckTest {
 
   static Stream<Arguments> cases() {
     return Stream.of(
-            lostAndUnfilled(), types(), constants(), makers(), limits(), leaks(), hygiene())
+            lostAndUnfilled(),
+            types(),
+            constants(),
+            makers(),
+            limits(),
+            leaks(),
+            writes(),
+            graphs(),
+            hygiene())
         .flatMap(cases -> cases);
   }
 
@@ -438,6 +446,105 @@ class CheckTest {
         .with("public record NewGlaze(", "public record NewGlaze(\n    " + type + " " + name + ",");
   }
 
+  static Stream<Arguments> writes() {
+    String request =
+        "public record NewGlaze(\n    String code,\n    String name,\n    boolean foodSafe,";
+    return Stream.of(
+        of(
+            "a request sets what the plan protects",
+            project ->
+                project
+                    .row("{ model: foodSafe, is: protected }")
+                    .with(request, request + " //~ open-write")),
+        of(
+            "a request sets what the plan protects, accepted",
+            project ->
+                project.row(
+                    "{ model: foodSafe, is: protected,"
+                        + " accept: { open-write: the laboratory sends it } }")),
+        of(
+            "what is protected is given",
+            project ->
+                project
+                    .row(
+                        "{ model: foodSafe, is: protected, given: { NewGlaze: { value: false } } }")
+                    .with(request, request.replace("    boolean foodSafe,", ""))),
+        of(
+            "a request sets the store's key, which may be seen",
+            project ->
+                keyInDomain(project, "Optional<Long> id,")
+                    .with(
+                        "{ store: id, is: key, stays: the store's own }",
+                        "{ model: id, stays: { GlazeView: x }, accept: { leaked-key: links } }")
+                    .with(
+                        "public record NewGlaze(",
+                        "public record NewGlaze(\n    Long id, //~ open-write")));
+  }
+
+  private static Project kilns(Project project, String direction, String types) {
+    return project
+        .plan(
+            """
+              Kiln:
+                model: Kiln
+                api: { KilnView: %s }
+                fields:
+                  - { api: batches, given: { from: caller }, stays: nobody asks }
+            """
+                .formatted(direction))
+        .java("package coop.kiln.model;\npublic record Kiln(String code) {}\n")
+        .java("package coop.kiln.api;\n" + types);
+  }
+
+  static Stream<Arguments> graphs() {
+    String back =
+        "\npackage coop.kiln.api;\npublic record BatchView(String name, KilnView kiln) {}\n";
+    return Stream.of(
+        of(
+            "two types of a response lead back to each other",
+            project ->
+                kilns(
+                    project,
+                    "out",
+                    "public record KilnView(String code,\n"
+                        + "    java.util.List<BatchView> batches) {} //~ endless-graph"
+                        + back)),
+        of(
+            "a way back that is left out of the document",
+            project ->
+                kilns(
+                    project,
+                    "out",
+                    "public record KilnView(String code, java.util.List<BatchView> batches) {}"
+                        + back.replace(
+                            "KilnView kiln",
+                            "@com.fasterxml.jackson.annotation.JsonIgnore KilnView kiln"))),
+        of(
+            "a request is not written",
+            project ->
+                kilns(
+                    project,
+                    "in",
+                    "public record KilnView(String code, java.util.List<BatchView> batches) {}"
+                        + back)),
+        of(
+            "a tree",
+            project ->
+                kilns(
+                    project,
+                    "out",
+                    "public record KilnView(String code, java.util.List<KilnView> batches) {}")),
+        of(
+            "a tree whose branches know where they grow",
+            project ->
+                kilns(
+                        project,
+                        "out",
+                        "public record KilnView(String code, KilnView trunk,\n"
+                            + "    java.util.Optional<java.util.List<KilnView>> batches) {} //~ endless-graph")
+                    .row("{ api: trunk, given: { from: caller } }")));
+  }
+
   static Stream<Arguments> leaks() {
     return Stream.of(
         of(
@@ -538,12 +645,12 @@ class CheckTest {
             project -> project.row("{ model: finish, store: finish } #~ stale-row")),
         of(
             "a row that renames in one layer only",
-            project -> project.row("{ model: finish, store: finish, is: protected }")),
+            project -> project.row("{ model: finish, store: finish, is: identity }")),
         of(
             "a reason for what is carried all the same",
             project ->
                 project.row(
-                    "{ model: finish, is: protected,"
+                    "{ model: finish, is: identity,"
                         + " given: { GlazeView: { value: MATT } } } #~ stale-row")),
         of(
             "an acceptance of what is not found",

@@ -20,6 +20,8 @@ public enum RuleId {
   LEAKED_TYPE(Severity.ERROR, "a type of the store that is seen outside the store"),
   LEAKED_ANNOTATION(Severity.ERROR, "an annotation of the store outside the store"),
   LEAKED_SECRET(Severity.ERROR, "a secret that goes out"),
+  OPEN_WRITE(Severity.ERROR, "a request that sets what those outside must not set"),
+  ENDLESS_GRAPH(Severity.ERROR, "types that lead back to each other, which a serialiser follows"),
   CROSSED_FIELDS(Severity.ERROR, "two rows that cross fields of the same names"),
   UNWRITABLE_MAPPER(Severity.ERROR, "a mapper that cannot be handed what it needs"),
   OPEN_QUESTION(Severity.ERROR, "a reason that the plan still owes"),

@@ -8,6 +8,7 @@ import dev.shelftwin.ledger.Ledger;
 import dev.shelftwin.plan.Row;
 import dev.shelftwin.shape.FieldRole;
 import dev.shelftwin.shape.Place;
+import dev.shelftwin.shape.Shapes;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
@@ -35,6 +36,8 @@ public final class Checker {
           new LeakedSecret(),
           new LeakedType(),
           new LeakedAnnotation(),
+          new OpenWrite(),
+          new EndlessGraph(),
           new UnwritableMapper(),
           new OpenQuestion());
 
@@ -44,9 +47,9 @@ public final class Checker {
    * What is wrong, concept by concept; what the plan accepts is left out. Of a concept whose plan
    * names what the code does not have only that is told, since the rest would follow from it.
    */
-  public static List<Finding> check(Ledger ledger) {
+  public static List<Finding> check(Ledger ledger, Shapes shapes) {
     List<Finding> findings = new ArrayList<>(ledger.unknownNames());
-    Stage stage = Stage.of(ledger);
+    Stage stage = Stage.of(ledger, shapes);
     Set<String> misnamed =
         ledger.unknownNames().stream().map(Finding::concept).collect(Collectors.toSet());
     for (ConceptLedger concept : ledger.concepts()) {

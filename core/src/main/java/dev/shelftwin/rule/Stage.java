@@ -4,6 +4,7 @@ import dev.shelftwin.ledger.ConceptLedger;
 import dev.shelftwin.ledger.Ledger;
 import dev.shelftwin.plan.Layer;
 import dev.shelftwin.shape.Role;
+import dev.shelftwin.shape.Shapes;
 import dev.shelftwin.shape.TypeRef;
 import java.util.List;
 import java.util.Set;
@@ -16,14 +17,19 @@ import java.util.stream.Stream;
  * @param ledger of all concepts
  * @param storePackages packages whose types belong to the store
  * @param storeTypes qualified names of the store's types in packages that layers share
+ * @param circles among the types that responses show
  */
-record Stage(Ledger ledger, Set<String> storePackages, Set<String> storeTypes) {
+record Stage(
+    Ledger ledger,
+    Set<String> storePackages,
+    Set<String> storeTypes,
+    List<Circles.Circle> circles) {
 
   /** Packages of the persistence standards: Jakarta Persistence 3.2 and 2.2, and JDBC 4.3. */
   private static final Set<String> STANDARDS =
       Set.of("jakarta.persistence", "javax.persistence", "java.sql", "javax.sql");
 
-  static Stage of(Ledger ledger) {
+  static Stage of(Ledger ledger, Shapes shapes) {
     List<Layer> layers = ledger.plan().layers();
     Set<String> others =
         layers.stream()
@@ -42,7 +48,10 @@ record Stage(Ledger ledger, Set<String> storePackages, Set<String> storeTypes) {
             .map(station -> station.shape().type().qualifiedName())
             .collect(Collectors.toSet());
     return new Stage(
-        ledger, Stream.concat(STANDARDS.stream(), own).collect(Collectors.toSet()), types);
+        ledger,
+        Stream.concat(STANDARDS.stream(), own).collect(Collectors.toSet()),
+        types,
+        Circles.of(ledger, shapes));
   }
 
   boolean isOfTheStore(TypeRef type) {
