@@ -300,7 +300,7 @@ class AggregateTest {
         .allSatisfy(refusal -> assertThat(refusal.reason()).contains("which is not written"));
     assertThat(circle.check())
         .extracting(finding -> finding.concept() + " " + finding.rule().key())
-        .containsExactly("Pot unwritable-mapper", "Lid unwritable-mapper");
+        .containsExactly("Pot endless-graph", "Pot unwritable-mapper", "Lid unwritable-mapper");
     assertThat(Project.text(generated, "BowlApiMapper"))
         .contains("bowl.inner().stream().map(this::toBowlView).toList()");
     assertThat(circle.trial().routes())

@@ -1,12 +1,26 @@
 package dev.shelftwin.cli;
 
+import dev.shelftwin.BaselineFile;
 import dev.shelftwin.ShelfTwin;
+import dev.shelftwin.finding.Baseline;
 import dev.shelftwin.finding.Finding;
+import dev.shelftwin.finding.InputException;
+import dev.shelftwin.finding.Nearest;
+import dev.shelftwin.finding.RuleId;
 import dev.shelftwin.finding.Severity;
+import dev.shelftwin.plan.Concept;
 import dev.shelftwin.report.FindingText;
 import dev.shelftwin.report.JsonReport;
+import dev.shelftwin.report.RulesPage;
+import dev.shelftwin.shape.Place;
+import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeSet;
 import java.util.concurrent.Callable;
+import java.util.stream.Collectors;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
@@ -30,23 +44,113 @@ final class CheckCommand implements Callable<Integer> {
       description = "From which severity on the exit code is 1: ${COMPLETION-CANDIDATES}.")
   private Severity threshold = Severity.WARNING;
 
+  @Option(
+      names = "--only",
+      paramLabel = "CONCEPT",
+      description = "Tells what is found in this concept; may be given several times.")
+  private List<String> only = new ArrayList<>();
+
+  @Option(
+      names = "--rule",
+      paramLabel = "RULE",
+      converter = RuleConverter.class,
+      description = "Tells what this rule finds; may be given several times.")
+  private List<RuleId> rules = new ArrayList<>();
+
+  @Option(
+      names = "--save-baseline",
+      description = "Keeps what is found today in a file beside the plan.")
+  private boolean savesBaseline;
+
+  @Option(
+      names = "--since-baseline",
+      description = "Tells only what was not found when the baseline was saved.")
+  private boolean sinceBaseline;
+
+  @Option(
+      names = "--explain",
+      paramLabel = "RULE",
+      converter = RuleConverter.class,
+      description = "Shows what a rule finds, why, and how it is settled; checks nothing.")
+  private Optional<RuleId> explained = Optional.empty();
+
   CheckCommand(Console console) {
     this.console = console;
   }
 
   @Override
   public Integer call() {
+    if (explained.isPresent()) {
+      console.out().print(console.style().strong(explained.get().key()) + "\n\n");
+      console.out().print(RulesPage.of(explained.get()));
+      return 0;
+    }
     try (ShelfTwin twin = plan.open()) {
-      List<Finding> findings = twin.check();
+      List<Finding> all = twin.check();
+      if (savesBaseline) {
+        return save(all);
+      }
+      List<Finding> wanted = wanted(twin, all);
+      Optional<Baseline> baseline =
+          sinceBaseline ? Optional.of(BaselineFile.read(baselineFile())) : Optional.empty();
+      List<Finding> told = baseline.map(known -> known.newOnes(wanted)).orElse(wanted);
       console
           .out()
           .print(
               format == Format.JSON
-                  ? JsonReport.of(twin.plan().name(), findings)
-                  : FindingText.of(findings, console.style()));
+                  ? JsonReport.of(twin.plan().name(), told)
+                  : FindingText.of(told, aside(all, wanted, told, baseline), console.style()));
       boolean grave =
-          findings.stream().anyMatch(finding -> finding.severity().compareTo(threshold) >= 0);
+          told.stream().anyMatch(finding -> finding.severity().compareTo(threshold) >= 0);
       return grave ? Main.FOUND : 0;
     }
+  }
+
+  private Path baselineFile() {
+    return BaselineFile.of(plan.plan());
+  }
+
+  private int save(List<Finding> findings) {
+    BaselineFile.save(baselineFile(), Baseline.of(findings));
+    console.out().println(FindingText.counted(findings.size(), "finding") + " kept in");
+    console.out().println("  " + baselineFile());
+    return 0;
+  }
+
+  private List<Finding> wanted(ShelfTwin twin, List<Finding> findings) {
+    Set<String> known =
+        twin.plan().concepts().stream()
+            .map(Concept::name)
+            .collect(Collectors.toCollection(TreeSet::new));
+    findings.forEach(finding -> known.add(finding.concept()));
+    for (String name : only) {
+      if (!known.contains(name)) {
+        throw new InputException(
+            Place.in(plan.plan().toString()),
+            "the plan has no concept '" + name + "'",
+            Nearest.remedy(name, known));
+      }
+    }
+    return findings.stream()
+        .filter(finding -> only.isEmpty() || only.contains(finding.concept()))
+        .filter(finding -> rules.isEmpty() || rules.contains(finding.rule()))
+        .toList();
+  }
+
+  /** What was found and is not told, so that nobody takes silence for a clean project. */
+  private static List<String> aside(
+      List<Finding> all, List<Finding> wanted, List<Finding> told, Optional<Baseline> baseline) {
+    List<String> aside = new ArrayList<>();
+    if (wanted.size() < all.size()) {
+      aside.add(all.size() - wanted.size() + " not asked for");
+    }
+    if (told.size() < wanted.size()) {
+      aside.add(wanted.size() - told.size() + " known by the baseline");
+    }
+    baseline
+        .map(known -> known.gone(all))
+        .filter(gone -> gone > 0)
+        .ifPresent(gone -> aside.add(gone + " of the baseline gone: save it again"));
+    return aside;
   }
 }

@@ -134,6 +134,67 @@ class CommandLineIT {
   }
 
   @Test
+  void anOldProjectBeginsAtTodaysFindings() throws Exception {
+    assertThat(run("check", "--since-baseline", flawed.toString()).err())
+        .contains("there is no baseline yet", "check --save-baseline");
+    Result saved = run("check", "--save-baseline", flawed.toString());
+    assertThat(saved.code()).isZero();
+    assertThat(saved.out()).startsWith("2 findings kept in").contains("shelf-twin.baseline.json");
+    Path member = flawed.resolveSibling("src/main/java/coop/kiln/store/MemberRow.java");
+    Files.writeString(member, "\n\n" + Files.readString(member));
+    Result known = run("check", "--since-baseline", flawed.toString());
+    assertThat(known.code()).isZero();
+    assertThat(known.out()).isEqualTo("Nothing to tell; 2 known by the baseline\n");
+    String plan = Files.readString(flawed);
+    Files.writeString(
+        flawed, plan.replaceFirst("is: version, stays: optimistic lock", "is: version"));
+    Result fresh = run("check", "--since-baseline", flawed.toString());
+    assertThat(fresh.code()).isEqualTo(1);
+    assertThat(fresh.out())
+        .startsWith("error  lost-field  Member  MemberRow->Member")
+        .contains("MemberRow.version reaches nothing")
+        .endsWith("1 error, 0 warnings; 2 known by the baseline\n");
+    Files.writeString(flawed.resolveSibling("shelf-twin.baseline.json"), "{\n ]");
+    assertThat(run("check", "--since-baseline", flawed.toString()).err())
+        .contains("shelf-twin.baseline.json:2:", "this is no JSON", "save it again");
+  }
+
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      value = {
+        "--only Member --rule lost-field | 1 | error  lost-field  Member | 1 not asked for",
+        "--only Kiln                     | 0 | Nothing to tell           | 2 not asked for",
+        "--explain open-write            | 0 | open-write                | the caller may.",
+      })
+  void aPartIsToldAsAPart(String options, int code, String begin, String end) throws Exception {
+    List<String> call = new ArrayList<>(List.of("check"));
+    call.addAll(List.of(options.split(" ")));
+    call.add(flawed.toString());
+    Result part = run(call.toArray(String[]::new));
+    assertThat(part.code()).isEqualTo(code);
+    assertThat(part.out()).startsWith(begin).endsWith(end + "\n");
+  }
+
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      value = {
+        "--only Firin    | the plan has no concept 'Firin'  | did you mean 'Firing'?",
+        "--rule lost     | there is no rule 'lost'          | did you mean 'lost-field'?",
+        "--explain leaks | there is no rule 'leaks'         | leaked-",
+      })
+  void whatIsAskedForMustBeThere(String options, String message, String remedy) throws Exception {
+    List<String> call = new ArrayList<>(List.of("check"));
+    call.addAll(List.of(options.split(" ")));
+    call.add(clean.toString());
+    Result wrong = run(call.toArray(String[]::new));
+    assertThat(wrong.code()).isEqualTo(2);
+    assertThat(wrong.out()).isEmpty();
+    assertThat(wrong.err()).contains(message, remedy);
+  }
+
+  @Test
   void aTrialIsOneJsonDocument() throws Exception {
     JsonNode trial =
         json(

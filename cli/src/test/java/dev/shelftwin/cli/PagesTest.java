@@ -2,7 +2,9 @@ package dev.shelftwin.cli;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import dev.shelftwin.finding.RuleId;
 import dev.shelftwin.report.ConversionsPage;
+import dev.shelftwin.report.RulesPage;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -10,6 +12,17 @@ import org.junit.jupiter.api.Test;
 
 /** Pages of the documentation that are written from the code; {@code -Dpages=write} does it. */
 class PagesTest {
+
+  @Test
+  void theRulesAreThoseThatCheckKnows() throws IOException {
+    Path page = Path.of("../docs/rules.md");
+    if (System.getProperty("pages", "").equals("write")) {
+      Files.writeString(page, RulesPage.text());
+    }
+    assertThat(page).hasContent(RulesPage.text());
+    assertThat(RuleId.values())
+        .allSatisfy(rule -> assertThat(RulesPage.of(rule)).contains("To settle it: "));
+  }
 
   @Test
   void theConversionsAreThoseOfTheCatalogue() throws IOException {

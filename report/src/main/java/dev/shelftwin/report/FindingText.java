@@ -15,8 +15,18 @@ public final class FindingText {
 
   /** Every finding with its place and remedies, and how many there are. */
   public static String of(List<Finding> findings, Style style) {
+    return of(findings, List.of(), style);
+  }
+
+  /**
+   * The same where more was found than is told.
+   *
+   * @param aside what is not told, as phrases that begin with a number
+   */
+  public static String of(List<Finding> findings, List<String> aside, Style style) {
     String all = findings.stream().map(finding -> of(finding, style)).collect(Collectors.joining());
-    return all + summary(findings, style) + "\n";
+    String rest = aside.isEmpty() ? "" : "; " + String.join(", ", aside);
+    return all + summary(findings, !aside.isEmpty(), style) + rest + "\n";
   }
 
   /** What is wrong with the input, each with its place and what to do. */
@@ -80,7 +90,10 @@ public final class FindingText {
     };
   }
 
-  private static String summary(List<Finding> findings, Style style) {
+  private static String summary(List<Finding> findings, boolean isPart, Style style) {
+    if (findings.isEmpty() && isPart) {
+      return style.good("Nothing to tell");
+    }
     if (findings.isEmpty()) {
       return style.good("Nothing found:") + " every field is accounted for.";
     }
@@ -93,7 +106,8 @@ public final class FindingText {
     return findings.stream().filter(finding -> finding.severity() == severity).count();
   }
 
-  static String counted(long count, String what) {
+  /** A number with its noun. */
+  public static String counted(long count, String what) {
     return count + " " + what + (count == 1 ? "" : "s");
   }
 }
