@@ -176,7 +176,7 @@ public final class PlanDraft {
       String name = clear ? lastOf(packageName) : given.role().key();
       territories.add(
           new Territory(
-              new Layer(name, given.role(), packageName, MapperStyle.USUAL, place()),
+              new Layer(name, given.role(), packageName, Map.of(), MapperStyle.USUAL, place()),
               typesOf(given.types())));
     }
     return territories;

@@ -121,7 +121,12 @@ public final class ShelfTwin implements AutoCloseable {
 
   /** What is wrong with the mapping, names that the code does not have included. */
   public List<Finding> check() {
-    return Checker.check(ledger, reader);
+    return Checker.check(ledger, reader, reader.references());
+  }
+
+  /** Whether compiled classes tell what they mention; without them no layer's breach is found. */
+  public boolean isCompiled() {
+    return reader.references().exist();
   }
 
   /** The mappers' sources; nothing is written. */

@@ -204,6 +204,28 @@ final class Project {
     return run(twin -> twin.trial(new TrialOptions(7, 60, Set.of(), OptionalInt.empty(), false)));
   }
 
+  /** The same over compiled classes. */
+  List<Finding> checkCompiled() throws IOException {
+    write();
+    Path classes = Files.createDirectories(folder.resolve("classes"));
+    try (Stream<Path> sources = Files.walk(folder.resolve("src"))) {
+      List<String> errors =
+          compile(sources.filter(Files::isRegularFile).toList(), classes, "-g", "-proc:none");
+      if (!errors.isEmpty()) {
+        throw new IllegalArgumentException(errors.toString());
+      }
+    }
+    return checkOf(classes);
+  }
+
+  /** The same over classes that are there already. */
+  List<Finding> checkOf(Path classes) {
+    CodeOptions options = new CodeOptions(List.of(classes), List.of(), code().classPath());
+    try (ShelfTwin twin = ShelfTwin.open(planFile(), options)) {
+      return twin.check();
+    }
+  }
+
   /** What the marks promise, as {@code file:line rule}, sorted. */
   List<String> promised() {
     List<String> promised = new ArrayList<>(promised("shelf-twin.yaml", plan));
@@ -295,23 +317,32 @@ final class Project {
     Path to = folder.resolve("mappers");
     MapperFiles.write(generated, to);
     Path classes = Files.createDirectories(folder.resolve("classes"));
+    try (Stream<Path> mappers = Files.walk(to)) {
+      return compile(
+          mappers.filter(Files::isRegularFile).toList(),
+          classes,
+          "-Xlint:all",
+          "-proc:none",
+          "-implicit:none");
+    }
+  }
+
+  private List<String> compile(List<Path> sources, Path classes, String... options)
+      throws IOException {
     JavaCompiler compiler = ToolProvider.getSystemJavaCompiler();
     DiagnosticCollector<JavaFileObject> messages = new DiagnosticCollector<>();
-    try (StandardJavaFileManager files = compiler.getStandardFileManager(messages, null, null);
-        Stream<Path> mappers = Files.walk(to)) {
+    try (StandardJavaFileManager files = compiler.getStandardFileManager(messages, null, null)) {
       files.setLocationFromPaths(StandardLocation.CLASS_OUTPUT, List.of(classes));
       files.setLocationFromPaths(StandardLocation.SOURCE_PATH, List.of(folder.resolve("src")));
       files.setLocationFromPaths(
           StandardLocation.CLASS_PATH,
           Stream.concat(code().classPath().stream(), Stream.of(CodeFinder.runtime())).toList());
-      List<Path> sources = mappers.filter(Files::isRegularFile).toList();
-      List<String> options = List.of("-Xlint:all", "-proc:none", "-implicit:none");
       compiler
           .getTask(
               null,
               files,
               messages,
-              options,
+              List.of(options),
               null,
               files.getJavaFileObjects(sources.toArray(Path[]::new)))
           .call();

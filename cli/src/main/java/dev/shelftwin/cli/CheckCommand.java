@@ -87,6 +87,12 @@ final class CheckCommand implements Callable<Integer> {
     }
     try (ShelfTwin twin = plan.open()) {
       List<Finding> all = twin.check();
+      if (!twin.isCompiled()) {
+        console
+            .err()
+            .println(
+                "nothing is compiled, so what classes of one layer mention of others is unknown");
+      }
       if (savesBaseline) {
         return save(all);
       }

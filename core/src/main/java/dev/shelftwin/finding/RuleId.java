@@ -22,6 +22,8 @@ public enum RuleId {
   LEAKED_SECRET(Severity.ERROR, "a secret that goes out"),
   OPEN_WRITE(Severity.ERROR, "a request that sets what those outside must not set"),
   ENDLESS_GRAPH(Severity.ERROR, "types that lead back to each other, which a serialiser follows"),
+  LAYER_BREACH(Severity.ERROR, "a class that mentions a layer which it must not know"),
+  UNREAD_CODE(Severity.WARNING, "code that could not be read and was left out"),
   CROSSED_FIELDS(Severity.ERROR, "two rows that cross fields of the same names"),
   UNWRITABLE_MAPPER(Severity.ERROR, "a mapper that cannot be handed what it needs"),
   OPEN_QUESTION(Severity.ERROR, "a reason that the plan still owes"),

@@ -117,7 +117,22 @@ public final class PlanBuilder {
 
   /** A layer. */
   public PlanBuilder layer(String layerName, Role role, String packageName) {
-    layers.put(layerName, new Layer(layerName, role, packageName, style, HERE));
+    layers.put(layerName, new Layer(layerName, role, packageName, Map.of(), style, HERE));
+    return this;
+  }
+
+  /**
+   * What of other layers a layer may mention all the same.
+   *
+   * @param name a type or a package, by its qualified name
+   */
+  public PlanBuilder knows(String layerName, String name, String because) {
+    Layer layer = layer(layerName);
+    Map<String, Text> knows = new LinkedHashMap<>(layer.knows());
+    knows.put(name, text(because));
+    layers.put(
+        layerName,
+        new Layer(layerName, layer.role(), layer.packageName(), knows, layer.style(), HERE));
     return this;
   }
 

@@ -180,15 +180,26 @@ public final class PlanReader {
             "give the layer another name");
       }
       Map<String, Entry> entries = yaml.entries(entry.value(), "a layer");
-      yaml.refuseOthers(entries, List.of("role", "package"), "a layer");
+      yaml.refuseOthers(entries, List.of("role", "package", "knows"), "a layer");
       Optional<Role> role = required(entries, "role", entry.value()).flatMap(this::role);
       Optional<String> packageName =
           required(entries, "package", entry.value()).flatMap(this::packageName);
       if (role.isPresent() && packageName.isPresent()) {
-        result.add(new Layer(name.value(), role.get(), packageName.get(), style, name.at()));
+        Map<String, Text> knows = optional(entries, "knows").map(this::knows).orElse(Map.of());
+        result.add(new Layer(name.value(), role.get(), packageName.get(), knows, style, name.at()));
       }
     }
     return result;
+  }
+
+  private Map<String, Text> knows(Entry entry) {
+    Map<String, Text> knows = new LinkedHashMap<>();
+    yaml.entries(entry.value(), "'knows'")
+        .forEach(
+            (name, reason) ->
+                yaml.text(reason.value(), "a reason")
+                    .ifPresent(text -> knows.put(name, new Text(text.value(), reason.key().at()))));
+    return knows;
   }
 
   private Optional<Role> role(Entry entry) {

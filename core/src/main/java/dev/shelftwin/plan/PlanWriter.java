@@ -75,6 +75,9 @@ public final class PlanWriter {
       Map<String, Object> said = new LinkedHashMap<>();
       said.put("role", layer.role().key());
       said.put("package", layer.packageName());
+      if (!layer.knows().isEmpty()) {
+        said.put("knows", strings(layer.knows()));
+      }
       layers.put(layer.name(), said);
     }
     text.append(yaml.block(layers, 2)).append("\nconcepts:\n");

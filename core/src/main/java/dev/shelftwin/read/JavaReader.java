@@ -6,6 +6,7 @@ import dev.shelftwin.compile.Javac;
 import dev.shelftwin.finding.InputError;
 import dev.shelftwin.finding.InputException;
 import dev.shelftwin.shape.Place;
+import dev.shelftwin.shape.References;
 import dev.shelftwin.shape.Shape;
 import dev.shelftwin.shape.Shapes;
 import java.io.IOException;
@@ -41,6 +42,7 @@ public final class JavaReader implements Shapes, AutoCloseable {
   private final Elements elements;
   private final TypeFinder types;
   private final ShapeReader shapeReader;
+  private final References references;
   private final Map<String, Optional<Shape>> known = new HashMap<>();
   private final Map<String, InputError> errors = new LinkedHashMap<>();
 
@@ -60,8 +62,9 @@ public final class JavaReader implements Shapes, AutoCloseable {
     elements = task.getElements();
     types = new TypeFinder(elements, task.getTypes());
     SourceIndex sources = new SourceIndex(compiler, code.sources());
-    shapeReader =
-        new ShapeReader(elements, task.getTypes(), new Places(sources, files), this::addError);
+    Places places = new Places(sources, files);
+    shapeReader = new ShapeReader(elements, task.getTypes(), places, this::addError);
+    references = new ClassFiles(code.classes(), places);
   }
 
   @Override
@@ -85,6 +88,11 @@ public final class JavaReader implements Shapes, AutoCloseable {
       names.add(type.getSimpleName().toString());
     }
     return names;
+  }
+
+  /** What the compiled classes mention. */
+  public References references() {
+    return references;
   }
 
   /** What kept types that were read so far from being read whole, in the order it was met. */

@@ -8,6 +8,7 @@ import dev.shelftwin.ledger.Ledger;
 import dev.shelftwin.plan.Row;
 import dev.shelftwin.shape.FieldRole;
 import dev.shelftwin.shape.Place;
+import dev.shelftwin.shape.References;
 import dev.shelftwin.shape.Shapes;
 import java.util.ArrayList;
 import java.util.HashSet;
@@ -47,9 +48,9 @@ public final class Checker {
    * What is wrong, concept by concept; what the plan accepts is left out. Of a concept whose plan
    * names what the code does not have only that is told, since the rest would follow from it.
    */
-  public static List<Finding> check(Ledger ledger, Shapes shapes) {
+  public static List<Finding> check(Ledger ledger, Shapes shapes, References references) {
     List<Finding> findings = new ArrayList<>(ledger.unknownNames());
-    Stage stage = Stage.of(ledger, shapes);
+    Stage stage = Stage.of(ledger, shapes, references);
     Set<String> misnamed =
         ledger.unknownNames().stream().map(Finding::concept).collect(Collectors.toSet());
     for (ConceptLedger concept : ledger.concepts()) {
@@ -71,6 +72,7 @@ public final class Checker {
       }
       findings.addAll(stale(concept, accepting, silenced));
     }
+    findings.addAll(LayerBreach.check(stage));
     return List.copyOf(findings);
   }
 

@@ -3,6 +3,7 @@ package dev.shelftwin.rule;
 import dev.shelftwin.ledger.ConceptLedger;
 import dev.shelftwin.ledger.Ledger;
 import dev.shelftwin.plan.Layer;
+import dev.shelftwin.shape.References;
 import dev.shelftwin.shape.Role;
 import dev.shelftwin.shape.Shapes;
 import dev.shelftwin.shape.TypeRef;
@@ -15,12 +16,14 @@ import java.util.stream.Stream;
  * What rules know beyond one concept.
  *
  * @param ledger of all concepts
+ * @param references what the compiled classes mention
  * @param storePackages packages whose types belong to the store
  * @param storeTypes qualified names of the store's types in packages that layers share
  * @param circles among the types that responses show
  */
 record Stage(
     Ledger ledger,
+    References references,
     Set<String> storePackages,
     Set<String> storeTypes,
     List<Circles.Circle> circles) {
@@ -29,7 +32,7 @@ record Stage(
   private static final Set<String> STANDARDS =
       Set.of("jakarta.persistence", "javax.persistence", "java.sql", "javax.sql");
 
-  static Stage of(Ledger ledger, Shapes shapes) {
+  static Stage of(Ledger ledger, Shapes shapes, References references) {
     List<Layer> layers = ledger.plan().layers();
     Set<String> others =
         layers.stream()
@@ -49,6 +52,7 @@ record Stage(
             .collect(Collectors.toSet());
     return new Stage(
         ledger,
+        references,
         Stream.concat(STANDARDS.stream(), own).collect(Collectors.toSet()),
         types,
         Circles.of(ledger, shapes));

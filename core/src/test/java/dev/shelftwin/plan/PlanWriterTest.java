@@ -35,7 +35,7 @@ class PlanWriterTest {
       layers:
         store: { role: persistence, package: coop.kiln.store }
         model: { role: domain, package: coop.kiln.model }
-        api: { role: transfer, package: coop.kiln.api }
+        api: { role: transfer, package: coop.kiln.api, knows: { coop.kiln.store.Clock: "it's one: for all" } }
       concepts:
         Firing:
           store: FiringRow
@@ -99,6 +99,7 @@ class PlanWriterTest {
             .layer("store", Role.PERSISTENCE, "coop.kiln.store")
             .layer("model", Role.DOMAIN, "coop.kiln.model")
             .layer("api", Role.TRANSFER, "coop.kiln.api")
+            .knows("api", "coop.kiln.store.Clock", "it's one: for all")
             .wire("coop.kiln.Json.mapper")
             .sample("Email", "coop.kiln.Samples.email")
             .sample("KilnCode", "coop.kiln.Samples.code")

@@ -1,0 +1,123 @@
+package dev.shelftwin.read;
+
+import dev.shelftwin.shape.Reference;
+import dev.shelftwin.shape.TypeRef;
+import java.util.ArrayList;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+import org.objectweb.asm.ClassReader;
+import org.objectweb.asm.ClassVisitor;
+import org.objectweb.asm.FieldVisitor;
+import org.objectweb.asm.Label;
+import org.objectweb.asm.MethodVisitor;
+import org.objectweb.asm.Opcodes;
+import org.objectweb.asm.commons.ClassRemapper;
+import org.objectweb.asm.commons.Remapper;
+
+/**
+ * What one class mentions: in its signature, its members', their code and all annotations. It hears
+ * of every name since it seems to rename them.
+ */
+final class ClassMentions extends ClassRemapper {
+
+  private static final int API = Opcodes.ASM9;
+
+  private final Listener listener;
+
+  private ClassMentions(Listener listener) {
+    super(API, new Lines(listener), listener);
+    this.listener = listener;
+  }
+
+  static List<Reference> of(ClassReader file) {
+    Listener listener = new Listener(type(outermost(file.getClassName())));
+    file.accept(new ClassMentions(listener), ClassReader.SKIP_FRAMES);
+    return listener.found;
+  }
+
+  @Override
+  public @Nullable FieldVisitor visitField(
+      int access, String name, String type, @Nullable String generic, @Nullable Object value) {
+    listener.enter(name);
+    return super.visitField(access, name, type, generic, value);
+  }
+
+  @Override
+  public @Nullable MethodVisitor visitMethod(
+      int access,
+      String name,
+      String type,
+      @Nullable String generic,
+      String @Nullable [] exceptions) {
+    listener.enter(name);
+    return super.visitMethod(access, name, type, generic, exceptions);
+  }
+
+  private static String outermost(String internalName) {
+    int dollar = internalName.indexOf('$');
+    return dollar < 0 ? internalName : internalName.substring(0, dollar);
+  }
+
+  private static TypeRef type(String internalName) {
+    int slash = internalName.lastIndexOf('/');
+    String packageName = slash < 0 ? "" : internalName.substring(0, slash).replace('/', '.');
+    return TypeRef.of(packageName, internalName.substring(slash + 1).replace('$', '.'));
+  }
+
+  /** Hears every name. */
+  private static final class Listener extends Remapper {
+
+    private final TypeRef owner;
+    private final List<Reference> found = new ArrayList<>();
+    private String member = "";
+    private int line;
+
+    Listener(TypeRef owner) {
+      super(API);
+      this.owner = owner;
+    }
+
+    void enter(String name) {
+      member = name;
+      line = 0;
+    }
+
+    @Override
+    public String map(String internalName) {
+      found.add(new Reference(owner, member, line, type(internalName)));
+      return internalName;
+    }
+  }
+
+  /** Hears the lines. */
+  private static final class Lines extends ClassVisitor {
+
+    private final Listener listener;
+
+    Lines(Listener listener) {
+      super(API);
+      this.listener = listener;
+    }
+
+    @Override
+    public FieldVisitor visitField(
+        int access, String name, String type, @Nullable String generic, @Nullable Object value) {
+      return new FieldVisitor(API) {};
+    }
+
+    @Override
+    public MethodVisitor visitMethod(
+        int access,
+        String name,
+        String type,
+        @Nullable String generic,
+        String @Nullable [] exceptions) {
+      return new MethodVisitor(API) {
+        @Override
+        public void visitLineNumber(int number, Label start) {
+          listener.line = number;
+        }
+      };
+    }
+  }
+}
