@@ -641,6 +641,12 @@ class CheckTest {
   static Stream<Arguments> hygiene() {
     return Stream.of(
         of(
+            "a concept that nothing is mapped to",
+            project ->
+                project
+                    .plan("  Kiln: #~ stale-row\n    model: Kiln\n")
+                    .java("package coop.kiln.model;\npublic record Kiln(String code) {}\n")),
+        of(
             "a row that says what is so anyway",
             project -> project.row("{ model: finish, store: finish } #~ stale-row")),
         of(

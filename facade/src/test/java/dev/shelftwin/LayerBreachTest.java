@@ -1,11 +1,19 @@
 package dev.shelftwin;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.mockito.ArgumentMatchers.anyString;
+import static org.mockito.Mockito.mock;
+import static org.mockito.Mockito.when;
 
 import dev.shelftwin.finding.Finding;
+import dev.shelftwin.finding.RuleId;
+import dev.shelftwin.rule.Checker;
+import dev.shelftwin.shape.References;
+import dev.shelftwin.shape.Shapes;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Arrays;
+import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -68,6 +76,20 @@ class LayerBreachTest {
             + "      knows: { coop.kiln.store.GlazeRow: the board reads rows,\n"
             + "        coop.kiln.store.Labels: gone } } #~ stale-row");
     assertThat(project.found(project.checkCompiled())).isEqualTo(project.promised());
+  }
+
+  @Test
+  void aRuleThatFailsIsToldAndTheOthersGoOn() {
+    Project project = new Project(folder).with("String note;", "String note;\n  String maker;");
+    References broken = mock(References.class);
+    when(broken.in(anyString())).thenThrow(new IllegalStateException("planted"));
+    List<Finding> findings =
+        project.run(twin -> Checker.check(twin.ledger(), mock(Shapes.class), broken));
+    assertThat(findings)
+        .extracting(Finding::rule)
+        .containsExactly(RuleId.LOST_FIELD, RuleId.FAILED_RULE);
+    assertThat(findings.get(1).message())
+        .startsWith("the rule layer-breach failed: java.lang.IllegalStateException: planted at ");
   }
 
   @Test

@@ -106,6 +106,9 @@ final class CheckCommand implements Callable<Integer> {
               format == Format.JSON
                   ? JsonReport.of(twin.plan().name(), told)
                   : FindingText.of(told, aside(all, wanted, told, baseline), console.style()));
+      if (told.stream().anyMatch(finding -> finding.rule() == RuleId.FAILED_RULE)) {
+        return Main.OWN_ERROR;
+      }
       boolean grave =
           told.stream().anyMatch(finding -> finding.severity().compareTo(threshold) >= 0);
       return grave ? Main.FOUND : 0;

@@ -36,7 +36,7 @@ public final class Main {
 
   static final int FOUND = 1;
   private static final int WRONG_INPUT = 2;
-  private static final int OWN_ERROR = 70;
+  static final int OWN_ERROR = 70;
 
   private Main() {}
 

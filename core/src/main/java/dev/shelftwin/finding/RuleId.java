@@ -28,7 +28,8 @@ public enum RuleId {
   UNWRITABLE_MAPPER(Severity.ERROR, "a mapper that cannot be handed what it needs"),
   OPEN_QUESTION(Severity.ERROR, "a reason that the plan still owes"),
   STALE_ROW(Severity.WARNING, "a word of the plan that changes nothing"),
-  UNKNOWN_NAME(Severity.ERROR, "a name in the plan that the code does not have");
+  UNKNOWN_NAME(Severity.ERROR, "a name in the plan that the code does not have"),
+  FAILED_RULE(Severity.ERROR, "a rule that failed itself, by an error of Shelf Twin's own");
 
   private final Severity severity;
   private final String summary;

@@ -11,6 +11,7 @@ import dev.shelftwin.shape.Place;
 import dev.shelftwin.shape.References;
 import dev.shelftwin.shape.Shapes;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
@@ -59,8 +60,16 @@ public final class Checker {
       }
       Set<Row> accepting = new HashSet<>();
       Set<RuleId> silenced = new HashSet<>();
+      Set<RuleId> failed = new HashSet<>();
       for (Rule rule : RULES) {
-        for (Hit hit : rule.check(concept, stage).toList()) {
+        List<Hit> hits = List.of();
+        try {
+          hits = rule.check(concept, stage).toList();
+        } catch (RuntimeException failure) {
+          failed.add(rule.id());
+          findings.add(failed(rule.id(), concept.name(), concept.concept().at(), failure));
+        }
+        for (Hit hit : hits) {
           Optional<Row> accepted = hit.acceptedBy();
           if (accepted.isPresent()) {
             accepting.add(accepted.get());
@@ -70,15 +79,44 @@ public final class Checker {
           }
         }
       }
-      findings.addAll(stale(concept, accepting, silenced));
+      findings.addAll(stale(concept, accepting, silenced, failed));
     }
-    findings.addAll(LayerBreach.check(stage));
+    try {
+      findings.addAll(LayerBreach.check(stage));
+    } catch (RuntimeException failure) {
+      Place plan = ledger.plan().at();
+      findings.add(failed(RuleId.LAYER_BREACH, ledger.plan().name(), plan, failure));
+    }
     return List.copyOf(findings);
   }
 
+  /** An error of our own keeps nobody from the findings of the other rules. */
+  private static Finding failed(RuleId rule, String concept, Place at, RuntimeException failure) {
+    String where =
+        Arrays.stream(failure.getStackTrace()).findFirst().map(line -> " at " + line).orElse("");
+    return new Finding(
+        RuleId.FAILED_RULE,
+        concept,
+        Optional.empty(),
+        Optional.empty(),
+        "the rule " + rule.key() + " failed: " + failure + where,
+        List.of(
+            Remedy.advice(
+                "report this error of Shelf Twin's own; all other rules have been looked at")),
+        at);
+  }
+
   private static List<Finding> stale(
-      ConceptLedger concept, Set<Row> accepting, Set<RuleId> silenced) {
+      ConceptLedger concept, Set<Row> accepting, Set<RuleId> silenced, Set<RuleId> failed) {
     List<Finding> stale = new ArrayList<>();
+    if (concept.hops().isEmpty()) {
+      stale.add(
+          stale(
+              concept,
+              concept.name() + " has a type in one layer only, so nothing is mapped",
+              "name its type in another layer, or take it out",
+              concept.concept().at()));
+    }
     concept
         .idle()
         .forEach(
@@ -89,7 +127,8 @@ public final class Checker {
       row.accept()
           .forEach(
               (rule, reason) -> {
-                if (!accepting.contains(row) || !silenced.contains(rule)) {
+                boolean unused = !accepting.contains(row) || !silenced.contains(rule);
+                if (unused && !failed.contains(rule)) {
                   stale.add(
                       stale(
                           concept,
