@@ -14,14 +14,10 @@ import dev.shelftwin.ledger.Entry;
 import dev.shelftwin.ledger.Hop;
 import dev.shelftwin.ledger.HopLedger;
 import dev.shelftwin.ledger.MapperNames;
-import dev.shelftwin.ledger.Station;
 import dev.shelftwin.plan.Given;
-import dev.shelftwin.runtime.Children;
-import dev.shelftwin.runtime.Each;
 import dev.shelftwin.runtime.Intake;
 import dev.shelftwin.runtime.Maybe;
 import dev.shelftwin.shape.Access;
-import dev.shelftwin.shape.Adder;
 import dev.shelftwin.shape.Callable;
 import dev.shelftwin.shape.Container;
 import dev.shelftwin.shape.Field;
@@ -131,34 +127,14 @@ final class HopBody {
         : CodeBlock.of("");
   }
 
-  /** Makes the rows that are parts of the target and not there yet. */
-  CodeBlock parts() {
-    CodeBlock.Builder code = CodeBlock.builder();
-    for (Station.Part part : hop.to().parts()) {
-      Field field = part.field();
-      Access reader = field.reader().orElseThrow();
-      boolean written =
-          ledger.writes().stream()
-              .anyMatch(entry -> field(entry).name().startsWith(field.name() + "."));
-      if (written) {
-        code.beginControlFlow(
-                "if ($L == null)", Expressions.read(CodeBlock.of("$L", target), reader))
-            .addStatement(
-                "$L", Expressions.write(target, field.writer().orElseThrow(), newOf(field.type())));
-        part.wayBack()
-            .map(back -> back.writer().orElseThrow().through(reader))
-            .ifPresent(
-                back ->
-                    code.addStatement(
-                        "$L", Expressions.write(target, back, CodeBlock.of("$L", target))));
-        code.endControlFlow();
-      }
-    }
-    return code.build();
+  /** What is handed to a target that was made already. */
+  HopWrites writes() {
+    return new HopWrites(this, mappers, ledger, names, target);
   }
 
-  private static CodeBlock newOf(TypeRef type) {
-    return CodeBlock.of("$L()", JavaNames.newOf(type));
+  /** The intake, where something that was written so far needs it. */
+  Optional<String> openIntake() {
+    return usesIntake ? Optional.of(intake) : Optional.empty();
   }
 
   /** Making the target. */
@@ -168,141 +144,6 @@ final class HopBody {
       return call;
     }
     return CodeBlock.of("$L.make(\n() -> $L)", intake, call);
-  }
-
-  /** Writing one value to the target that was made, as whole statements. */
-  CodeBlock write(Entry entry) {
-    Field into = field(entry);
-    Optional<Access> living = ledger.living(into);
-    Optional<Access> writer = ledger.writer(into);
-    Optional<Form.Mapped> child = child(entry);
-    if (living.isPresent() && child.isPresent()) {
-      CodeBlock.Builder code = CodeBlock.builder();
-      writer.ifPresent(access -> code.add(initialised(living.get(), access)));
-      return code.addStatement(
-              "$L",
-              new ChildRows(mappers, hop.to(), names)
-                  .align(
-                      CodeBlock.of("$L", target),
-                      Expressions.read(CodeBlock.of("$L", target), living.get()),
-                      living.get().type(),
-                      held(entry),
-                      child.get()))
-          .build();
-    }
-    Optional<Adder> adder = ledger.adder(into);
-    if (adder.isPresent()) {
-      return add(entry, adder.get(), child);
-    }
-    Optional<Form.Mapped> one = partOfOne(entry);
-    CodeBlock value =
-        one.isPresent()
-            ? new ChildRows(mappers, hop.to(), names)
-                .one(
-                    CodeBlock.of("$L", target), into.reader().orElseThrow(), held(entry), one.get())
-            : value(entry, into);
-    CodeBlock statement =
-        writer
-            .map(access -> Expressions.write(target, access, value))
-            .orElseGet(
-                () ->
-                    CodeBlock.of(
-                        "$T.replace($L, $L)",
-                        Children.class,
-                        Expressions.read(CodeBlock.of("$L", target), living.orElseThrow()),
-                        value));
-    return CodeBlock.builder().addStatement("$L", statement).build();
-  }
-
-  /** Handing over elements one by one. */
-  private CodeBlock add(Entry entry, Adder adder, Optional<Form.Mapped> child) {
-    Field into = field(entry);
-    CodeBlock.Builder code = CodeBlock.builder();
-    if (hop.to().role() != Role.PERSISTENCE) {
-      CodeBlock value = value(entry, into);
-      if (usesIntake) {
-        return code.addStatement(
-                "$L.add($S,$W$L,$W$L::$L)", intake, into.name(), value, target, adder.add().name())
-            .build();
-      }
-      return hop.to().mayBeMissing(into)
-          ? code.addStatement("$T.add($L, $L::$L)", Each.class, value, target, adder.add().name())
-              .build()
-          : code.addStatement("$L.forEach($L::$L)", value, target, adder.add().name()).build();
-    }
-    CodeBlock shown = Expressions.read(CodeBlock.of("$L", target), into.reader().orElseThrow());
-    CodeBlock wanted;
-    if (child.isPresent()) {
-      String rows = names.newName(into.name().substring(into.name().lastIndexOf('.') + 1));
-      ClassName changeable = Containers.changeable(into.type());
-      code.addStatement("$T $L = new $T<>($L)", JavaNames.of(into.type()), rows, changeable, shown);
-      code.addStatement(
-          "$L",
-          new ChildRows(mappers, hop.to(), names)
-              .align(
-                  CodeBlock.of("$L", target),
-                  CodeBlock.of("$L", rows),
-                  into.type(),
-                  held(entry),
-                  child.get()));
-      wanted = CodeBlock.of("$L", rows);
-    } else {
-      wanted = value(entry, into);
-    }
-    return code.addStatement(
-            "$T.exchange(\n$L,\n$L,\n$L::$L,\n$L::$L)",
-            Children.class,
-            shown,
-            wanted,
-            target,
-            adder.add().name(),
-            target,
-            adder.remove().orElseThrow().name())
-        .build();
-  }
-
-  /** A row that can be handed a container may still be without one. */
-  private CodeBlock initialised(Access living, Access writer) {
-    CodeBlock empty = CodeBlock.of("new $T<>()", Containers.changeable(living.type()));
-    return CodeBlock.builder()
-        .beginControlFlow("if ($L == null)", Expressions.read(CodeBlock.of("$L", target), living))
-        .addStatement("$L", Expressions.write(target, writer, empty))
-        .endControlFlow()
-        .build();
-  }
-
-  /** The mapper of the rows that a container of the row holds as parts of itself. */
-  private Optional<Form.Mapped> child(Entry entry) {
-    return entry
-        .conversion()
-        .filter(way -> way.steps().size() == 1)
-        .map(way -> way.steps().get(0).form())
-        .filter(Form.Each.class::isInstance)
-        .map(form -> ((Form.Each) form).elements())
-        .filter(way -> way.steps().size() == 1)
-        .map(way -> way.steps().get(0).form())
-        .filter(Form.Mapped.class::isInstance)
-        .map(Form.Mapped.class::cast)
-        .filter(mappers::canUpdate);
-  }
-
-  /** The mapper of a row that the row points at as a part of itself. */
-  private Optional<Form.Mapped> partOfOne(Entry entry) {
-    return entry
-        .conversion()
-        .filter(way -> way.steps().size() == 1)
-        .map(way -> way.steps().get(0).form())
-        .filter(Form.Mapped.class::isInstance)
-        .map(Form.Mapped.class::cast)
-        .filter(mapped -> mappers.hop(mapped).canUpdate())
-        .filter(mapped -> mappers.hop(mapped).hop().to().shape().isEntity())
-        .filter(mapped -> ledger.writer(field(entry)).isPresent())
-        .filter(mapped -> field(entry).reader().isPresent());
-  }
-
-  /** What the source holds, or null. */
-  private CodeBlock held(Entry entry) {
-    return nullable(entry.source().orElseThrow());
   }
 
   private CodeBlock call() {
@@ -395,24 +236,6 @@ final class HopBody {
     return new HopBody(concept, mappers, ledger, names.clone(), target, target, intake);
   }
 
-  /** Writing one value that a request may mention. */
-  CodeBlock change(Entry entry, String changed) {
-    Field into = field(entry);
-    Optional<Access> writer = ledger.writer(into);
-    if (entry.given().isPresent() || writer.filter(access -> child(entry).isEmpty()).isPresent()) {
-      CodeBlock value = value(entry, into);
-      return CodeBlock.builder()
-          .addStatement("$L", Expressions.write(changed, writer.orElseThrow(), value))
-          .build();
-    }
-    Field from = entry.source().orElseThrow();
-    return CodeBlock.builder()
-        .beginControlFlow("if ($L != null)", read(from))
-        .add(write(entry))
-        .endControlFlow()
-        .build();
-  }
-
   /** A value that a request may mention, else what was there before. */
   private CodeBlock changed(Entry entry, Conversion way, TypeRef slot, boolean needed) {
     usesIntake = true;
@@ -438,7 +261,8 @@ final class HopBody {
     return wrapped(taken(from.name(), slot, call), slot);
   }
 
-  private CodeBlock value(Entry entry, Field into) {
+  /** What a field is given, in the type in which it is handed over. */
+  CodeBlock value(Entry entry, Field into) {
     TypeRef slot = ledger.slot(into).orElseThrow();
     if (entry.given().isPresent()) {
       return given(entry, entry.given().get(), slot);
@@ -650,7 +474,7 @@ final class HopBody {
     return slot.isOptional() ? CodeBlock.of("$T.ofNullable($L)", Optional.class, value) : value;
   }
 
-  private CodeBlock read(Field from) {
+  CodeBlock read(Field from) {
     return Expressions.read(CodeBlock.of("$L", source), from.reader().orElseThrow());
   }
 
@@ -660,7 +484,7 @@ final class HopBody {
   }
 
   /** The value, or null where it is missing. */
-  private CodeBlock nullable(Field from) {
+  CodeBlock nullable(Field from) {
     if (!isOwn(from)) {
       boolean mayMiss = hop.from().mayBeMissing(from) || hop.inward();
       return mayMiss ? CodeBlock.of("$L.orElse(null)", optional(from)) : read(from);

@@ -75,7 +75,7 @@ final class HopMethods {
     boolean updates = ledger.canUpdate();
     CodeBlock made = body.make();
     List<CodeBlock> statements =
-        updates ? List.of() : ledger.writes().stream().map(body::write).toList();
+        updates ? List.of() : ledger.writes().stream().map(body.writes()::write).toList();
     method.addCode(body.opening()).addCode(body.locals());
     if (ledger.writes().isEmpty()) {
       return method.addStatement("return $L", made).build();
@@ -108,11 +108,12 @@ final class HopMethods {
             .addCode(nullChecks(List.of(target, source)));
     CodeBlock made = inPlace ? CodeBlock.of("") : body.make();
     String result = inPlace ? target : names.newName("changed");
+    HopWrites writes = body.writes();
     List<CodeBlock> statements =
-        ledger.writes().stream().map(entry -> body.change(entry, result)).toList();
+        ledger.writes().stream().map(entry -> writes.change(entry, result)).toList();
     method.addCode(body.opening()).addCode(body.locals());
     if (inPlace) {
-      method.addCode(body.settling()).addCode(body.parts());
+      method.addCode(body.settling()).addCode(writes.parts());
       statements.forEach(method::addCode);
     } else {
       method.returns(JavaNames.of(hop.to().shape().type()));
@@ -131,7 +132,8 @@ final class HopMethods {
 
   private MethodSpec update() {
     HopBody body = body();
-    List<CodeBlock> statements = ledger.writes().stream().map(body::write).toList();
+    HopWrites writes = body.writes();
+    List<CodeBlock> statements = ledger.writes().stream().map(writes::write).toList();
     MethodSpec.Builder method =
         MethodSpec.methodBuilder(MapperNames.UPDATE)
             .addModifiers(Modifier.PUBLIC)
@@ -145,7 +147,7 @@ final class HopMethods {
             .addCode(body.opening())
             .addCode(body.locals())
             .addCode(body.settling())
-            .addCode(body.parts());
+            .addCode(writes.parts());
     statements.forEach(method::addCode);
     return method.build();
   }
