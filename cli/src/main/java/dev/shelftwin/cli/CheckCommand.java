@@ -32,6 +32,10 @@ import picocli.CommandLine.Option;
     mixinStandardHelpOptions = true)
 final class CheckCommand implements Callable<Integer> {
 
+  /** Said where some findings cannot be made. */
+  static final String UNCOMPILED =
+      "nothing is compiled, so what classes of one layer mention of others is unknown";
+
   private final Console console;
   @Mixin private PlanOptions plan = new PlanOptions();
 
@@ -88,10 +92,7 @@ final class CheckCommand implements Callable<Integer> {
     try (ShelfTwin twin = plan.open()) {
       List<Finding> all = twin.check();
       if (!twin.isCompiled()) {
-        console
-            .err()
-            .println(
-                "nothing is compiled, so what classes of one layer mention of others is unknown");
+        console.err().println(UNCOMPILED);
       }
       if (savesBaseline) {
         return save(all);
