@@ -70,10 +70,11 @@ class EnvelopeTest {
     assertThat(project.check()).extracting(Finding::message).isEmpty();
     assertThat(Project.text(generated, "GlazePageApiMapper")).contains(expected);
     assertThat(project.warnings(generated)).isEmpty();
-    TrialOptions options = new TrialOptions(3, 40, Set.of("GlazePage"), OptionalInt.empty(), true);
+    boolean isRead = !api.contains("Listing"); // its only factory says nothing to a JSON library
+    TrialOptions options =
+        new TrialOptions(3, 40, Set.of("GlazePage"), OptionalInt.empty(), isRead);
     assertThat(project.run(twin -> twin.trial(options)).routes())
         .isNotEmpty()
-        .filteredOn(route -> !route.route().toString().contains("Listing"))
         .allSatisfy(
             route -> assertThat(route.outcome()).as(route.toString()).isEqualTo(Outcome.HELD));
   }

@@ -37,6 +37,9 @@ class LayerBreachTest {
             + "  Class<?>[] known = {};\n  coop.kiln.api.GlazeView[][] views; //~ layer-breach\n}",
         "package coop.kiln.api;\npublic @interface Shown {}\npackage coop.kiln.model;\n"
             + "public class Peek {\n  @coop.kiln.api.Shown int shown; //~ layer-breach\n}",
+        "package coop.kiln;\npublic @interface Like { Class<?> value(); }\n"
+            + "package coop.kiln.model;\npublic class Peek {\n"
+            + "  @coop.kiln.Like(coop.kiln.api.GlazeView.class) int shown; //~ layer-breach\n}",
         "package coop.kiln.model;\npublic class Peek {\n"
             + "  static class Inner {\n"
             + "    Object type = coop.kiln.api.GlazeView.class; //~ layer-breach\n  }\n}",

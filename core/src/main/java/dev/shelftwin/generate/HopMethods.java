@@ -85,7 +85,8 @@ final class HopMethods {
       method.addStatement("$L($L)", MapperNames.UPDATE, arguments());
     }
     statements.forEach(method::addCode);
-    if (ledger.writes().stream().anyMatch(entry -> ledger.adder(field(entry)).isPresent())) {
+    if (!updates
+        && ledger.writes().stream().anyMatch(entry -> ledger.adder(field(entry)).isPresent())) {
       method.addCode(body.settling());
     }
     return method.addStatement("return $L", target).build();

@@ -3,6 +3,7 @@ package dev.shelftwin.generate;
 import com.palantir.javapoet.ClassName;
 import com.palantir.javapoet.CodeBlock;
 import com.palantir.javapoet.NameAllocator;
+import dev.shelftwin.convert.Conversion;
 import dev.shelftwin.convert.Form;
 import dev.shelftwin.ledger.Entry;
 import dev.shelftwin.ledger.Hop;
@@ -185,29 +186,27 @@ final class HopWrites {
   private Optional<Form.Mapped> child(Entry entry) {
     return entry
         .conversion()
-        .filter(way -> way.steps().size() == 1)
-        .map(way -> way.steps().get(0).form())
-        .filter(Form.Each.class::isInstance)
-        .map(form -> ((Form.Each) form).elements())
-        .filter(way -> way.steps().size() == 1)
-        .map(way -> way.steps().get(0).form())
-        .filter(Form.Mapped.class::isInstance)
-        .map(Form.Mapped.class::cast)
+        .flatMap(way -> only(way, Form.Each.class))
+        .flatMap(each -> only(each.elements(), Form.Mapped.class))
         .filter(mappers::canUpdate);
   }
 
   /** The mapper of a row that the row points at as a part of itself. */
   private Optional<Form.Mapped> partOfOne(Entry entry) {
+    Field into = field(entry);
     return entry
         .conversion()
-        .filter(way -> way.steps().size() == 1)
-        .map(way -> way.steps().get(0).form())
-        .filter(Form.Mapped.class::isInstance)
-        .map(Form.Mapped.class::cast)
+        .flatMap(way -> only(way, Form.Mapped.class))
         .filter(mapped -> mappers.hop(mapped).canUpdate())
         .filter(mapped -> mappers.hop(mapped).hop().to().shape().isEntity())
-        .filter(mapped -> ledger.writer(field(entry)).isPresent())
-        .filter(mapped -> field(entry).reader().isPresent());
+        .filter(mapped -> ledger.writer(into).isPresent() && into.reader().isPresent());
+  }
+
+  /** The form of a conversion that has one step alone; empty where it is of another kind. */
+  private static <F extends Form> Optional<F> only(Conversion way, Class<F> kind) {
+    return way.steps().size() == 1
+        ? Optional.of(way.steps().get(0).form()).filter(kind::isInstance).map(kind::cast)
+        : Optional.empty();
   }
 
   /** What the source holds, or null. */

@@ -143,13 +143,17 @@ final class Conversions {
     return methods(by.value())
         .filter(method -> takes(method, from) && gives(method, to))
         .findFirst()
-        .map(method -> step(method, from, to, inward))
+        .map(method -> step(method, statically(method), from, to, inward))
         .or(
             () ->
                 find(by.value(), Shape::converters)
                     .filter(method -> takes(method, from) && gives(method, to))
                     .findFirst()
-                    .map(method -> ownStep(method, from, to, inward)))
+                    .map(
+                        method -> {
+                          Form form = new Form.Own(method.owner(), method.name());
+                          return step(method, form, from, to, inward);
+                        }))
         .map(step -> new Conversion(List.of(step)));
   }
 
@@ -253,7 +257,10 @@ final class Conversions {
     return methods(by.value())
         .filter(method -> method.name().equals(name) && takes(method, from.present()))
         .findFirst()
-        .flatMap(method -> catalogue.then(step(method, from, method.returns(), inward), to));
+        .flatMap(
+            method ->
+                catalogue.then(
+                    step(method, statically(method), from, method.returns(), inward), to));
   }
 
   Conversion join(Callable maker, TypeRef to, List<Conversion> parts, boolean inward) {
@@ -363,13 +370,11 @@ final class Conversions {
     return one.boxed().equals(other.present().boxed());
   }
 
-  private static Step ownStep(Callable method, TypeRef from, TypeRef to, boolean inward) {
-    Form form = new Form.Own(method.owner(), method.name());
-    return new Step("by " + method.label(), from.present(), to.present(), form, Set.of(), inward);
+  private static Form statically(Callable method) {
+    return new Form.Static(method.owner(), method.name());
   }
 
-  private static Step step(Callable method, TypeRef from, TypeRef to, boolean inward) {
-    Form form = new Form.Static(method.owner(), method.name());
+  private static Step step(Callable method, Form form, TypeRef from, TypeRef to, boolean inward) {
     return new Step("by " + method.label(), from.present(), to.present(), form, Set.of(), inward);
   }
 }

@@ -6,13 +6,14 @@ import java.util.ArrayList;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 import org.objectweb.asm.ClassReader;
-import org.objectweb.asm.ClassVisitor;
 import org.objectweb.asm.FieldVisitor;
 import org.objectweb.asm.Label;
 import org.objectweb.asm.MethodVisitor;
 import org.objectweb.asm.Opcodes;
 import org.objectweb.asm.commons.ClassRemapper;
+import org.objectweb.asm.commons.MethodRemapper;
 import org.objectweb.asm.commons.Remapper;
+import org.objectweb.asm.tree.ClassNode;
 
 /**
  * What one class mentions: in its signature, its members', their code and all annotations. It hears
@@ -25,7 +26,7 @@ final class ClassMentions extends ClassRemapper {
   private final Listener listener;
 
   private ClassMentions(Listener listener) {
-    super(API, new Lines(listener), listener);
+    super(API, new ClassNode(API), listener); // a visitor that hears of annotations in full
     this.listener = listener;
   }
 
@@ -51,6 +52,16 @@ final class ClassMentions extends ClassRemapper {
       String @Nullable [] exceptions) {
     listener.enter(name);
     return super.visitMethod(access, name, type, generic, exceptions);
+  }
+
+  @Override
+  protected MethodVisitor createMethodRemapper(MethodVisitor method) {
+    return new MethodRemapper(API, method, listener) {
+      @Override
+      public void visitLineNumber(int number, Label start) {
+        listener.line = number;
+      }
+    };
   }
 
   private static String outermost(String internalName) {
@@ -86,38 +97,6 @@ final class ClassMentions extends ClassRemapper {
     public String map(String internalName) {
       found.add(new Reference(owner, member, line, type(internalName)));
       return internalName;
-    }
-  }
-
-  /** Hears the lines. */
-  private static final class Lines extends ClassVisitor {
-
-    private final Listener listener;
-
-    Lines(Listener listener) {
-      super(API);
-      this.listener = listener;
-    }
-
-    @Override
-    public FieldVisitor visitField(
-        int access, String name, String type, @Nullable String generic, @Nullable Object value) {
-      return new FieldVisitor(API) {};
-    }
-
-    @Override
-    public MethodVisitor visitMethod(
-        int access,
-        String name,
-        String type,
-        @Nullable String generic,
-        String @Nullable [] exceptions) {
-      return new MethodVisitor(API) {
-        @Override
-        public void visitLineNumber(int number, Label start) {
-          listener.line = number;
-        }
-      };
     }
   }
 }
