@@ -16,15 +16,8 @@ import org.junit.jupiter.api.io.TempDir;
 class AdderTest {
 
   private static final String PLAN =
-      """
-      shelf-twin: 1
-      name: kilns
-      code: { sources: src }
-      layers:
-        store: { role: persistence, package: coop.kiln.store }
-        model: { role: domain, package: coop.kiln.model }
-        api: { role: transfer, package: coop.kiln.api }
-      concepts:
+      Project.LAYERS
+          + """
         Kiln:
           store: KilnRow
           model: Kiln

@@ -27,18 +27,6 @@ class AggregateTest {
 
   @TempDir Path folder;
 
-  private static final String LAYERS =
-      """
-      shelf-twin: 1
-      name: pieces
-      code: { sources: src }
-      layers:
-        store: { role: persistence, package: coop.kiln.store }
-        model: { role: domain, package: coop.kiln.model }
-        api: { role: transfer, package: coop.kiln.api }
-      concepts:
-      """;
-
   private static final String PIECES =
       """
         Piece:
@@ -166,7 +154,7 @@ class AggregateTest {
   private Project pieces() {
     return new Project(folder)
         .instead(
-            LAYERS + PIECES,
+            Project.LAYERS + PIECES,
             TYPES.replace(
                 "public void setMarks(List<Mark> marks) { this.marks = marks; }",
                 "public Builder setMarks(List<Mark> marks) { this.marks = marks; return this; }"));
@@ -268,7 +256,7 @@ class AggregateTest {
     Project circle =
         new Project(folder)
             .instead(
-                LAYERS
+                Project.LAYERS
                     + """
                       Pot:
                         model: Pot

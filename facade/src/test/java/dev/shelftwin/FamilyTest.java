@@ -20,15 +20,8 @@ class FamilyTest {
   @TempDir Path folder;
 
   private static final String PLAN =
-      """
-      shelf-twin: 1
-      name: fees
-      code: { sources: src }
-      layers:
-        store: { role: persistence, package: coop.kiln.store }
-        model: { role: domain, package: coop.kiln.model }
-        api: { role: transfer, package: coop.kiln.api }
-      concepts:
+      Project.LAYERS
+          + """
         Fee:
           store: FeeRow
           model: Fee

@@ -90,7 +90,8 @@ final class Project {
           String note) {}
       """;
 
-  static final String PLAN =
+  /** How a plan with three layers begins. */
+  static final String LAYERS =
       """
       shelf-twin: 1
       name: glazes
@@ -100,6 +101,11 @@ final class Project {
         model: { role: domain, package: coop.kiln.model }
         api: { role: transfer, package: coop.kiln.api }
       concepts:
+      """;
+
+  static final String PLAN =
+      LAYERS
+          + """
         Glaze:
           store: GlazeRow
           model: Glaze
