@@ -7,6 +7,7 @@ import dev.shelftwin.draft.Territory;
 import dev.shelftwin.finding.InputException;
 import dev.shelftwin.plan.Code;
 import dev.shelftwin.plan.Layer;
+import dev.shelftwin.plan.LayerRules;
 import dev.shelftwin.plan.MapperStyle;
 import dev.shelftwin.plan.Plan;
 import dev.shelftwin.plan.PlanReader;
@@ -118,7 +119,8 @@ public final class PlanDraft {
   }
 
   private Plan plan(Code code, List<Layer> layers) {
-    return new Plan(name(), code, layers, List.of(), Optional.empty(), Map.of(), place());
+    return new Plan(
+        name(), code, layers, List.of(), List.of(), Optional.empty(), Map.of(), place());
   }
 
   private Place place() {
@@ -176,7 +178,8 @@ public final class PlanDraft {
       String name = clear ? lastOf(packageName) : given.role().key();
       territories.add(
           new Territory(
-              new Layer(name, given.role(), packageName, Map.of(), MapperStyle.USUAL, place()),
+              new Layer(
+                  name, given.role(), packageName, LayerRules.NONE, MapperStyle.USUAL, place()),
               typesOf(given.types())));
     }
     return territories;

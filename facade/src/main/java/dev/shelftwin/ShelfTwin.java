@@ -26,6 +26,8 @@ import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.LocalDate;
+import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -121,7 +123,16 @@ public final class ShelfTwin implements AutoCloseable {
 
   /** What is wrong with the mapping, names that the code does not have included. */
   public List<Finding> check() {
-    return Checker.check(ledger, reader, reader.references());
+    return check(LocalDate.now(ZoneId.systemDefault()));
+  }
+
+  /**
+   * The same on some other day.
+   *
+   * @param today by which the plan's acceptances end
+   */
+  public List<Finding> check(LocalDate today) {
+    return Checker.check(ledger, reader, reader.references(), today);
   }
 
   /** Whether compiled classes tell what they mention; without them no layer's breach is found. */

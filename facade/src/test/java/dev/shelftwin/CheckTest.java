@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import dev.shelftwin.finding.Finding;
 import dev.shelftwin.finding.Remedy;
 import java.nio.file.Path;
+import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.UnaryOperator;
@@ -591,6 +592,10 @@ class CheckTest {
                     .with(
                         "    String finish,\n    String note) {}\npackage",
                         "    String finish,\n    String note) {} //~ leaked-secret\npackage")
+                    .with(
+                        "    Optional<String> note) {}",
+                        "    Optional<String> note) {} //~ leaked-secret")
+                    .with("    String note) {}\n", "    String note) {} //~ leaked-secret\n")
                     .row("{ model: note, is: secret }")),
         of(
             "a secret that stays inside",
@@ -599,6 +604,8 @@ class CheckTest {
                     .with(
                         "    String finish,\n    String note) {}\npackage",
                         "    String finish) {}\npackage")
+                    .with("    String note) {}\n", "    String note) {" + SILENT + "}\n")
+                    .with("String> note) {}", "String> note) {" + SILENT + "}")
                     .row("{ model: note, is: secret, stays: { GlazeView: a secret } }")),
         of(
             "a type of the store as a type argument",
@@ -722,6 +729,9 @@ class CheckTest {
       }
       """;
 
+  /** What keeps a record from printing what it holds. */
+  private static final String SILENT = " public String toString() { return code + \"\"; } ";
+
   private static Project keyInDomain(Project project, String component) {
     return project.with("    GlazeCode code,", "    " + component + "\n    GlazeCode code,");
   }
@@ -740,6 +750,26 @@ class CheckTest {
         .with(
             "public record NewGlaze(",
             "public record NewGlaze(\n    String first,\n    String second,");
+  }
+
+  @Test
+  void anAcceptanceEndsWithItsLastDay() {
+    Project project =
+        new Project(folder)
+            .with("(nullable = false, length = 40) String label", "(length = 40) String label")
+            .with(
+                "{ model: name, store: label }",
+                "{ model: name, store: label, accept: { limit-mismatch:"
+                    + " { because: old rows, until: 2027-03-31 } } }");
+    LocalDate last = LocalDate.of(2027, 3, 31);
+    List<Finding> onTime = project.run(twin -> twin.check(last));
+    assertThat(onTime).isEmpty();
+    List<Finding> late = project.run(twin -> twin.check(last.plusDays(1)));
+    assertThat(late)
+        .singleElement()
+        .extracting(Finding::message)
+        .asString()
+        .endsWith("must not be; that was accepted until 2027-03-31: old rows");
   }
 
   @Test

@@ -40,7 +40,7 @@ class ImportsTest {
           Map.entry("", List.of("read", "draft", "rule", "generate", "trial", "wire", "store")),
           Map.entry("report", List.of("rule", "generate", "trial")),
           Map.entry("cli", List.of("", "report")),
-          Map.entry("benchmarks", List.of()));
+          Map.entry("benchmarks", List.of("", "finding")));
 
   private static final Pattern NAME =
       Pattern.compile("\\bdev\\.shelftwin((?:\\.[a-z]\\w*)*)\\.(?=[A-Z*])");

@@ -12,6 +12,7 @@ import dev.shelftwin.shape.References;
 import dev.shelftwin.shape.Shapes;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.LocalDate;
 import java.util.Arrays;
 import java.util.List;
 import org.junit.jupiter.api.Test;
@@ -87,11 +88,12 @@ class LayerBreachTest {
     References broken = mock(References.class);
     when(broken.in(anyString())).thenThrow(new IllegalStateException("planted"));
     List<Finding> findings =
-        project.run(twin -> Checker.check(twin.ledger(), mock(Shapes.class), broken));
+        project.run(
+            twin -> Checker.check(twin.ledger(), mock(Shapes.class), broken, LocalDate.EPOCH));
     assertThat(findings)
         .extracting(Finding::rule)
-        .containsExactly(RuleId.LOST_FIELD, RuleId.FAILED_RULE);
-    assertThat(findings.get(1).message())
+        .containsExactly(RuleId.LOST_FIELD, RuleId.FAILED_RULE, RuleId.FAILED_RULE);
+    assertThat(findings.get(2).message())
         .startsWith("the rule layer-breach failed: java.lang.IllegalStateException: planted at ");
   }
 

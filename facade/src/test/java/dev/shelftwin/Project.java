@@ -8,6 +8,7 @@ import dev.shelftwin.generate.Generated;
 import dev.shelftwin.trial.TrialOptions;
 import dev.shelftwin.trial.TrialResult;
 import jakarta.persistence.Entity;
+import jakarta.validation.constraints.Size;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.net.URISyntaxException;
@@ -216,7 +217,12 @@ final class Project {
     Path classes = Files.createDirectories(folder.resolve("classes"));
     try (Stream<Path> sources = Files.walk(folder.resolve("src"))) {
       List<String> errors =
-          compile(sources.filter(Files::isRegularFile).toList(), classes, "-g", "-proc:none");
+          compile(
+              sources.filter(Files::isRegularFile).toList(),
+              folder.resolve("src"),
+              classes,
+              "-g",
+              "-proc:none");
       if (!errors.isEmpty()) {
         throw new IllegalArgumentException(errors.toString());
       }
@@ -262,7 +268,8 @@ final class Project {
             persistenceApi(),
             jarOf(ObjectMapper.class),
             jarOf(Versioned.class),
-            jarOf(JsonIgnore.class)));
+            jarOf(JsonIgnore.class),
+            jarOf(Size.class)));
   }
 
   static Path persistenceApi() {
@@ -326,6 +333,7 @@ final class Project {
     try (Stream<Path> mappers = Files.walk(to)) {
       return compile(
           mappers.filter(Files::isRegularFile).toList(),
+          folder.resolve("src"),
           classes,
           "-Xlint:all",
           "-proc:none",
@@ -333,13 +341,14 @@ final class Project {
     }
   }
 
-  private List<String> compile(List<Path> sources, Path classes, String... options)
+  /** What the compiler says. */
+  static List<String> compile(List<Path> sources, Path sourcePath, Path classes, String... options)
       throws IOException {
     JavaCompiler compiler = ToolProvider.getSystemJavaCompiler();
     DiagnosticCollector<JavaFileObject> messages = new DiagnosticCollector<>();
     try (StandardJavaFileManager files = compiler.getStandardFileManager(messages, null, null)) {
       files.setLocationFromPaths(StandardLocation.CLASS_OUTPUT, List.of(classes));
-      files.setLocationFromPaths(StandardLocation.SOURCE_PATH, List.of(folder.resolve("src")));
+      files.setLocationFromPaths(StandardLocation.SOURCE_PATH, List.of(sourcePath));
       files.setLocationFromPaths(
           StandardLocation.CLASS_PATH,
           Stream.concat(code().classPath().stream(), Stream.of(CodeFinder.runtime())).toList());

@@ -22,6 +22,10 @@ public enum Loss {
   DUPLICATES,
   /** That nothing was there does not arrive. */
   ABSENCE,
+  /** Upper and lower case do not arrive apart. */
+  CASE,
+  /** Spaces at the ends of a text do not arrive. */
+  TRIMMING,
   /** A part of the value does not arrive. */
   PART;
 

@@ -117,6 +117,7 @@ public final class Drafter {
         begun.code(),
         begun.layers(),
         all().stream().map(concept -> concept.concept(built)).toList(),
+        begun.signatures(),
         begun.wire(),
         begun.samples(),
         begun.at());

@@ -155,7 +155,10 @@ public final class Accountant {
     List<Text> idle(Concept concept) {
       List<Text> idle = new ArrayList<>();
       for (Row row : concept.rows()) {
-        if (!used.contains(row) && row.role().isEmpty() && row.accept().isEmpty()) {
+        if (!used.contains(row)
+            && row.role().isEmpty()
+            && row.accept().isEmpty()
+            && row.limits().isEmpty()) {
           idle.add(new Text("this row", row.at()));
           continue;
         }

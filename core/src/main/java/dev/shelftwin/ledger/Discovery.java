@@ -16,7 +16,7 @@ import dev.shelftwin.shape.Shape;
 import dev.shelftwin.shape.Shapes;
 import dev.shelftwin.shape.TypeRef;
 import java.util.ArrayList;
-import java.util.Comparator;
+import java.util.Collections;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
@@ -26,6 +26,8 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
+import java.util.SortedSet;
+import java.util.TreeSet;
 import java.util.stream.Collectors;
 
 /**
@@ -39,7 +41,9 @@ final class Discovery {
   private final Shapes shapes;
   private final Map<String, Unlisted> unlisted = new LinkedHashMap<>();
   private final Set<Link> links = new HashSet<>();
-  private final Set<Claim> claims = new HashSet<>();
+
+  /** Which concepts carry a field of a row. */
+  private final Map<Claimed, SortedSet<String>> claims = new HashMap<>();
 
   /** Concepts by the qualified names of their shapes. */
   private final Map<String, List<Concept>> byType = new HashMap<>();
@@ -196,20 +200,21 @@ final class Discovery {
 
   /** A field of a row that a concept carries; another concept may keep the rest of the row. */
   void claim(TypeRef row, Field field, String concept) {
-    grown |= claims.add(new Claim(row.qualifiedName(), field.name(), concept));
+    grown |=
+        claims
+            .computeIfAbsent(new Claimed(row.qualifiedName(), field.name()), key -> new TreeSet<>())
+            .add(concept);
   }
 
   /** The concept that carries a field of a row which another concept has a part of. */
   Optional<String> keeper(TypeRef row, Field field, String concept) {
-    return claims.stream()
-        .filter(claim -> claim.row().equals(row.qualifiedName()))
-        .filter(claim -> claim.field().equals(field.name()))
-        .map(Claim::concept)
+    Claimed key = new Claimed(row.qualifiedName(), field.name());
+    return claims.getOrDefault(key, Collections.emptySortedSet()).stream()
         .filter(other -> !other.equals(concept))
-        .min(Comparator.naturalOrder());
+        .findFirst();
   }
 
-  private record Claim(String row, String field, String concept) {}
+  private record Claimed(String row, String field) {}
 
   /** A row that another row's mapper makes, as a part of it. */
   void link(TypeRef parent, TypeRef child) {

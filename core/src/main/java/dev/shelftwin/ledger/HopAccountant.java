@@ -14,7 +14,6 @@ import dev.shelftwin.shape.Callable;
 import dev.shelftwin.shape.Container;
 import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.FieldRole;
-import dev.shelftwin.shape.Limits;
 import dev.shelftwin.shape.Parameter;
 import dev.shelftwin.shape.Presence;
 import dev.shelftwin.shape.Role;
@@ -319,6 +318,10 @@ final class HopAccountant {
   /** Past the domain a value takes the same two steps, but where there is nothing to do. */
   private Optional<Conversion> convert(
       Field source, Field target, TypeRef slot, Conversions.Wish wish, Optional<Row> row) {
+    Optional<Conversion> straight = conversions.between(source.type(), slot, wish, hop.inward());
+    if (!hop.isDirect()) {
+      return straight;
+    }
     Optional<Row> there = pairing.rowOf(source.name(), hop.from());
     boolean said =
         Stream.concat(row.stream(), there.stream())
@@ -326,10 +329,9 @@ final class HopAccountant {
     Optional<Field> inside =
         pairing.inward(target.name(), hop.to()).flatMap(name -> pairing.field(pairing.hub(), name));
     boolean alike = source.type().present().boxed().equals(slot.present().boxed());
-    Optional<Conversion> straight = conversions.between(source.type(), slot, wish, hop.inward());
     boolean mapped =
         straight.stream().flatMap(Conversion::forms).anyMatch(Form.Mapped.class::isInstance);
-    if (!hop.isDirect() || inside.isEmpty() || (alike && !said) || mapped) {
+    if (inside.isEmpty() || (alike && !said) || mapped) {
       return straight;
     }
     Conversions.Wish first =
@@ -475,18 +477,8 @@ final class HopAccountant {
   }
 
   private static Field mereParameter(Parameter parameter, Callable maker) {
-    return new Field(
-        parameter.name(),
-        parameter.type(),
-        parameter.type().isOptional() ? Presence.OPTIONAL : Presence.UNSAID,
-        Limits.NONE,
-        Set.of(),
-        false,
-        Optional.empty(),
-        Optional.empty(),
-        Optional.empty(),
-        List.of(),
-        maker.place());
+    Presence presence = parameter.type().isOptional() ? Presence.OPTIONAL : Presence.UNSAID;
+    return Field.unkept(parameter.name(), parameter.type(), presence, maker.place());
   }
 
   private boolean isDerivedByRow(Field field) {

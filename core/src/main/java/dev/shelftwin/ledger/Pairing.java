@@ -5,7 +5,9 @@ import dev.shelftwin.plan.Row;
 import dev.shelftwin.plan.ShapeUse;
 import dev.shelftwin.plan.Text;
 import dev.shelftwin.shape.Field;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 
 /**
@@ -16,13 +18,17 @@ public final class Pairing {
 
   private final Concept concept;
   private final List<Station> stations;
-
   private final Paths paths;
+  private final Station hub;
+  private final List<Station> outer;
+  private final Map<Known, Optional<Row>> rows = new HashMap<>();
 
   Pairing(Concept concept, List<Station> stations, Paths paths) {
     this.concept = concept;
     this.stations = List.copyOf(stations);
     this.paths = paths;
+    this.hub = station(concept.hub());
+    this.outer = concept.outer().map(this::station).toList();
   }
 
   /** The field of a shape by its name or path. */
@@ -46,11 +52,11 @@ public final class Pairing {
   }
 
   Station hub() {
-    return station(concept.hub());
+    return hub;
   }
 
   List<Station> outer() {
-    return concept.outer().map(this::station).toList();
+    return outer;
   }
 
   Station station(ShapeUse use) {
@@ -59,7 +65,12 @@ public final class Pairing {
 
   /** The row about a field of a shape, by the name it has there. */
   public Optional<Row> rowOf(String field, Station station) {
-    ShapeUse use = station.use();
+    return rows.computeIfAbsent(new Known(station, field), this::findRow);
+  }
+
+  private Optional<Row> findRow(Known known) {
+    String field = known.field();
+    ShapeUse use = known.station().use();
     Optional<Row> own =
         concept.rows().stream()
             .filter(
@@ -74,6 +85,8 @@ public final class Pairing {
                 .filter(row -> row.nameIn(use, concept).equals(Optional.of(field)))
                 .findFirst());
   }
+
+  private record Known(Station station, String field) {}
 
   /** What the domain calls a field of a shape; its own name where the domain does not know it. */
   public String hubName(String field, Station station) {

@@ -39,8 +39,17 @@ final class PartRows {
                     parts.stream().anyMatch(part -> part.field().equals(field))
                         ? within(field, shape)
                         : Stream.of(field))
+            .map(field -> limited(field, concept, use))
             .toList();
     return new Station(use, shape.with(fields), parts, label);
+  }
+
+  /** The field with what the plan says that it allows. */
+  private static Field limited(Field field, Concept concept, ShapeUse use) {
+    return concept.rows().stream()
+        .filter(row -> !row.limits().isEmpty() && isNamed(row, concept, use, field.name()))
+        .flatMap(row -> row.limits().at(use).stream())
+        .reduce(field, (one, said) -> one.with(said.limits(), said.required()), (one, same) -> one);
   }
 
   private boolean isPart(Concept concept, ShapeUse use, Field field) {

@@ -67,6 +67,7 @@ final class Paths {
     return new Field(
         head.name() + "." + part.name(),
         part.type(),
+        part.outside(),
         presence(head, part),
         part.limits(),
         part.roles(),

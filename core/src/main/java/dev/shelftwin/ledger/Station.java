@@ -84,7 +84,7 @@ public record Station(ShapeUse use, Shape shape, List<Part> parts, String label)
 
   @Override
   public int hashCode() {
-    return use.hashCode();
+    return use.type().hashCode();
   }
 
   @Override

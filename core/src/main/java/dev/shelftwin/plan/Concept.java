@@ -4,6 +4,7 @@ import dev.shelftwin.shape.Place;
 import dev.shelftwin.shape.Role;
 import java.util.List;
 import java.util.Objects;
+import java.util.Optional;
 import java.util.stream.Stream;
 
 /**
@@ -38,10 +39,11 @@ public record Concept(
    * the store's.
    */
   public ShapeUse hub() {
-    return Stream.of(Role.DOMAIN, Role.PERSISTENCE)
-        .flatMap(role -> shapes.stream().filter(shape -> shape.layer().role() == role))
-        .findFirst()
-        .orElseThrow();
+    return first(Role.DOMAIN).or(() -> first(Role.PERSISTENCE)).orElseThrow();
+  }
+
+  private Optional<ShapeUse> first(Role role) {
+    return shapes.stream().filter(shape -> shape.layer().role() == role).findFirst();
   }
 
   /** Whether a read may go from one type straight to another. */

@@ -2,9 +2,6 @@ package dev.shelftwin.plan;
 
 import dev.shelftwin.shape.Place;
 import dev.shelftwin.shape.Role;
-import java.util.Collections;
-import java.util.LinkedHashMap;
-import java.util.Map;
 import java.util.Objects;
 
 /**
@@ -13,24 +10,18 @@ import java.util.Objects;
  * @param name any name but the reserved words
  * @param role what it is for
  * @param packageName where its types are
- * @param knows what of other layers its classes may mention all the same, each with the reason: a
- *     type or a package, by its qualified name
+ * @param rules what holds for its classes beside the mapping
  * @param style of the mappers that are written for it
  * @param at where the plan names it
  */
 public record Layer(
-    String name,
-    Role role,
-    String packageName,
-    Map<String, Text> knows,
-    MapperStyle style,
-    Place at) {
+    String name, Role role, String packageName, LayerRules rules, MapperStyle style, Place at) {
 
   public Layer {
     Objects.requireNonNull(name, "name");
     Objects.requireNonNull(role, "role");
     Objects.requireNonNull(packageName, "packageName");
-    knows = Collections.unmodifiableMap(new LinkedHashMap<>(knows));
+    Objects.requireNonNull(rules, "rules");
     Objects.requireNonNull(style, "style");
     Objects.requireNonNull(at, "at");
   }

@@ -15,6 +15,7 @@ import java.util.Optional;
  * @param code where the users' code is
  * @param layers in the order of the plan
  * @param concepts in the order of the plan
+ * @param signatures packages around the layers, and what they may show of them
  * @param wire the static method that gives the users' own JSON mapper
  * @param samples static methods that make sample values, by the name of the type they make
  * @param at the plan's beginning
@@ -24,6 +25,7 @@ public record Plan(
     Code code,
     List<Layer> layers,
     List<Concept> concepts,
+    List<Signatures> signatures,
     Optional<Text> wire,
     Map<String, Text> samples,
     Place at) {
@@ -33,6 +35,7 @@ public record Plan(
     Objects.requireNonNull(code, "code");
     layers = List.copyOf(layers);
     concepts = List.copyOf(concepts);
+    signatures = List.copyOf(signatures);
     Objects.requireNonNull(wire, "wire");
     samples = Collections.unmodifiableMap(new LinkedHashMap<>(samples));
     Objects.requireNonNull(at, "at");

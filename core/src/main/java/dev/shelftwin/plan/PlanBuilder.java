@@ -3,8 +3,10 @@ package dev.shelftwin.plan;
 import dev.shelftwin.finding.InputException;
 import dev.shelftwin.finding.RuleId;
 import dev.shelftwin.shape.FieldRole;
+import dev.shelftwin.shape.Limits;
 import dev.shelftwin.shape.Place;
 import dev.shelftwin.shape.Role;
+import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -15,6 +17,7 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.function.Consumer;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -48,6 +51,7 @@ public final class PlanBuilder {
   private MapperStyle style = MapperStyle.USUAL;
   private final Map<String, Layer> layers = new LinkedHashMap<>();
   private final List<ConceptBuilder> concepts = new ArrayList<>();
+  private final List<Signatures> signatures = new ArrayList<>();
   private @Nullable Text wire;
   private final Map<String, Text> samples = new LinkedHashMap<>();
 
@@ -117,7 +121,7 @@ public final class PlanBuilder {
 
   /** A layer. */
   public PlanBuilder layer(String layerName, Role role, String packageName) {
-    layers.put(layerName, new Layer(layerName, role, packageName, Map.of(), style, HERE));
+    layers.put(layerName, new Layer(layerName, role, packageName, LayerRules.NONE, style, HERE));
     return this;
   }
 
@@ -127,12 +131,36 @@ public final class PlanBuilder {
    * @param name a type or a package, by its qualified name
    */
   public PlanBuilder knows(String layerName, String name, String because) {
+    return rules(layerName, layer(layerName).rules().knowing(name, text(because)));
+  }
+
+  /** A type of a layer that no concept names on purpose. */
+  public PlanBuilder unmapped(String layerName, String type, String because) {
+    return rules(layerName, layer(layerName).rules().leaving(type, text(because)));
+  }
+
+  /**
+   * How a layer calls its types and spells its fields.
+   *
+   * @param spelling null where any will do
+   * @param patterns with {@code {concept}} in them
+   */
+  public PlanBuilder names(String layerName, @Nullable Spelling spelling, String... patterns) {
+    List<Text> names = Stream.of(patterns).map(PlanBuilder::text).toList();
+    return rules(layerName, layer(layerName).rules().spelled(names, Optional.ofNullable(spelling)));
+  }
+
+  private PlanBuilder rules(String layerName, LayerRules rules) {
     Layer layer = layer(layerName);
-    Map<String, Text> knows = new LinkedHashMap<>(layer.knows());
-    knows.put(name, text(because));
     layers.put(
         layerName,
-        new Layer(layerName, layer.role(), layer.packageName(), knows, layer.style(), HERE));
+        new Layer(layerName, layer.role(), layer.packageName(), rules, layer.style(), HERE));
+    return this;
+  }
+
+  /** The layers that the public signatures of a package around them may mention. */
+  public PlanBuilder signatures(String packageName, String... mentions) {
+    signatures.add(new Signatures(packageName, List.of(mentions), HERE));
     return this;
   }
 
@@ -168,6 +196,7 @@ public final class PlanBuilder {
             new Code(classes, sources, classPath, Optional.ofNullable(mappers)),
             List.copyOf(layers.values()),
             concepts.stream().map(ConceptBuilder::concept).toList(),
+            signatures,
             Optional.ofNullable(wire),
             samples,
             HERE);
@@ -272,7 +301,8 @@ public final class PlanBuilder {
 
     private final Map<String, Text> names = new LinkedHashMap<>();
     private final Map<String, List<Text>> lists = new LinkedHashMap<>();
-    private final Map<RuleId, Text> accept = new HashMap<>();
+    private final Words<SaidLimits> limits = new Words<>();
+    private final Map<RuleId, Acceptance> accept = new HashMap<>();
     private final Words<Text> stays = new Words<>();
     private final Words<Given> given = new Words<>();
     private final Words<Text> by = new Words<>();
@@ -382,8 +412,20 @@ public final class PlanBuilder {
       return this;
     }
 
+    /** What the field allows there, where its declaration does not say. */
+    public RowBuilder limits(String layerOrShape, Limits said, boolean required) {
+      limits.only.put(layerOrShape, new SaidLimits(said, required, HERE));
+      return this;
+    }
+
     public RowBuilder accept(RuleId rule, String reason) {
-      accept.put(rule, text(reason));
+      accept.put(rule, new Acceptance(text(reason), Optional.empty()));
+      return this;
+    }
+
+    /** The same up to a day. */
+    public RowBuilder accept(RuleId rule, String reason, LocalDate until) {
+      accept.put(rule, new Acceptance(text(reason), Optional.of(until)));
       return this;
     }
 
@@ -400,6 +442,7 @@ public final class PlanBuilder {
           codes.scoped(),
           absent.scoped(),
           Optional.ofNullable(unit),
+          limits.scoped(),
           accept,
           HERE);
     }

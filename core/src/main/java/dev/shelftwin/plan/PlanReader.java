@@ -16,6 +16,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Function;
 import org.jspecify.annotations.Nullable;
 import org.snakeyaml.engine.v2.nodes.Node;
 
@@ -26,7 +27,7 @@ public final class PlanReader {
   static final Set<String> RESERVED =
       Set.of(
           "absent", "accept", "because", "build", "by", "codes", "derived", "direct", "fields",
-          "from", "given", "is", "mapper", "omits", "stays", "type", "unit", "value");
+          "from", "given", "is", "limits", "mapper", "omits", "stays", "type", "unit", "value");
 
   private static final String IDENTIFIER = "[\\p{L}_$][\\p{L}\\p{N}_$]*";
 
@@ -80,7 +81,16 @@ public final class PlanReader {
     Node root = yaml.root();
     Map<String, Entry> entries = yaml.entries(root, "a plan");
     List<String> known =
-        List.of("shelf-twin", "name", "code", "mappers", "layers", "concepts", "wire", "samples");
+        List.of(
+            "shelf-twin",
+            "name",
+            "code",
+            "mappers",
+            "layers",
+            "signatures",
+            "concepts",
+            "wire",
+            "samples");
     yaml.refuseOthers(entries, known, "a plan");
     version(entries.get("shelf-twin"), root);
     String name = required(entries, "name", root).flatMap(this::text).map(Text::value).orElse("");
@@ -92,10 +102,12 @@ public final class PlanReader {
     yaml.throwIfWrong(); // what follows makes no sense without layers
     List<Concept> concepts =
         required(entries, "concepts", root).map(entry -> concepts(entry, layers)).orElse(List.of());
+    List<Signatures> signatures =
+        optional(entries, "signatures").map(entry -> signatures(entry, layers)).orElse(List.of());
     Map<String, Text> samples =
         optional(entries, "samples").map(entry -> texts(entry, "'samples'")).orElse(Map.of());
     Optional<Text> wire = optional(entries, "wire").flatMap(this::text);
-    return new Plan(name, code, layers, concepts, wire, samples, yaml.place(root));
+    return new Plan(name, code, layers, concepts, signatures, wire, samples, yaml.place(root));
   }
 
   private void version(@Nullable Entry entry, Node root) {
@@ -180,41 +192,87 @@ public final class PlanReader {
             "give the layer another name");
       }
       Map<String, Entry> entries = yaml.entries(entry.value(), "a layer");
-      yaml.refuseOthers(entries, List.of("role", "package", "knows"), "a layer");
+      yaml.refuseOthers(
+          entries, List.of("role", "package", "knows", "unmapped", "names", "spelling"), "a layer");
       Optional<Role> role = required(entries, "role", entry.value()).flatMap(this::role);
       Optional<String> packageName =
           required(entries, "package", entry.value()).flatMap(this::packageName);
       if (role.isPresent() && packageName.isPresent()) {
-        Map<String, Text> knows = optional(entries, "knows").map(this::knows).orElse(Map.of());
-        result.add(new Layer(name.value(), role.get(), packageName.get(), knows, style, name.at()));
+        LayerRules rules =
+            new LayerRules(
+                reasons(entries, "knows"),
+                reasons(entries, "unmapped"),
+                namePatterns(entries),
+                optional(entries, "spelling").flatMap(this::spelling));
+        result.add(new Layer(name.value(), role.get(), packageName.get(), rules, style, name.at()));
       }
     }
     return result;
   }
 
-  private Map<String, Text> knows(Entry entry) {
-    Map<String, Text> knows = new LinkedHashMap<>();
-    yaml.entries(entry.value(), "'knows'")
+  /** Reasons by what they are for; the place is that of the key. */
+  private Map<String, Text> reasons(Map<String, Entry> entries, String key) {
+    Map<String, Text> reasons = new LinkedHashMap<>();
+    optional(entries, key)
+        .map(entry -> yaml.entries(entry.value(), "'" + key + "'"))
+        .orElse(Map.of())
         .forEach(
             (name, reason) ->
                 yaml.text(reason.value(), "a reason")
-                    .ifPresent(text -> knows.put(name, new Text(text.value(), reason.key().at()))));
-    return knows;
+                    .ifPresent(
+                        text -> reasons.put(name, new Text(text.value(), reason.key().at()))));
+    return reasons;
+  }
+
+  private List<Text> namePatterns(Map<String, Entry> entries) {
+    List<Text> patterns = list(entries, "names");
+    patterns.stream()
+        .filter(pattern -> !pattern.value().contains(MapperStyle.CONCEPT))
+        .forEach(
+            pattern ->
+                yaml.error(
+                    pattern.at(),
+                    "'" + pattern + "' is one name for all concepts",
+                    "write it like '{concept}Row'"));
+    return patterns;
+  }
+
+  private Optional<Spelling> spelling(Entry entry) {
+    return constant(entry, Spelling.values(), Spelling::key);
+  }
+
+  /** Layers by the package that may mention them in its public signatures. */
+  private List<Signatures> signatures(Entry entry, List<Layer> layers) {
+    List<String> known = layers.stream().map(Layer::name).toList();
+    List<Signatures> result = new ArrayList<>();
+    for (Entry part : yaml.entries(entry.value(), "'signatures'").values()) {
+      Text name = part.key();
+      if (!name.value().matches(PACKAGE)) {
+        yaml.error(name.at(), "'" + name + "' is no package", "write it like coop.kiln.service");
+      }
+      List<String> mentions = new ArrayList<>();
+      for (Text layer : yaml.texts(part.value(), "'" + name + "'")) {
+        if (!known.contains(layer.value())) {
+          yaml.unknown(layer, known, "'layers'");
+        }
+        mentions.add(layer.value());
+      }
+      result.add(new Signatures(name.value(), mentions, name.at()));
+    }
+    return result;
   }
 
   private Optional<Role> role(Entry entry) {
+    return constant(entry, Role.values(), Role::key);
+  }
+
+  private <T> Optional<T> constant(Entry entry, T[] constants, Function<T, String> key) {
+    Map<String, T> known = new LinkedHashMap<>();
+    Arrays.stream(constants).forEach(constant -> known.put(key.apply(constant), constant));
     Optional<Text> word = text(entry);
-    Optional<Role> role =
-        word.flatMap(
-            text ->
-                Arrays.stream(Role.values())
-                    .filter(candidate -> candidate.key().equals(text.value()))
-                    .findFirst());
-    if (word.isPresent() && role.isEmpty()) {
-      List<String> known = Arrays.stream(Role.values()).map(Role::key).toList();
-      yaml.unknown(word.get(), known, "'role'");
-    }
-    return role;
+    word.filter(said -> !known.containsKey(said.value()))
+        .ifPresent(said -> yaml.unknown(said, known.keySet(), "'" + entry.key() + "'"));
+    return word.map(Text::value).map(known::get);
   }
 
   private Optional<String> packageName(Entry entry) {

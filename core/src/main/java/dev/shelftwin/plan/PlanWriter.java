@@ -75,12 +75,16 @@ public final class PlanWriter {
       Map<String, Object> said = new LinkedHashMap<>();
       said.put("role", layer.role().key());
       said.put("package", layer.packageName());
-      if (!layer.knows().isEmpty()) {
-        said.put("knows", strings(layer.knows()));
-      }
+      putRules(said, layer.rules());
       layers.put(layer.name(), said);
     }
-    text.append(yaml.block(layers, 2)).append("\nconcepts:\n");
+    text.append(yaml.block(layers, 2));
+    if (!plan.signatures().isEmpty()) {
+      Map<String, Object> signatures = new LinkedHashMap<>();
+      plan.signatures().forEach(one -> signatures.put(one.packageName(), one.mentions()));
+      text.append("\nsignatures:\n").append(yaml.block(signatures, 2));
+    }
+    text.append("\nconcepts:\n");
     String between = "";
     for (Concept concept : plan.concepts()) {
       text.append(between).append(text(concept));
@@ -92,6 +96,17 @@ public final class PlanWriter {
       text.append("\nsamples:\n").append(yaml.block(strings(plan.samples()), 2));
     }
     return text.toString();
+  }
+
+  private static void putRules(Map<String, Object> said, LayerRules rules) {
+    if (!rules.knows().isEmpty()) {
+      said.put("knows", strings(rules.knows()));
+    }
+    if (!rules.unmapped().isEmpty()) {
+      said.put("unmapped", strings(rules.unmapped()));
+    }
+    putPaths(said, "names", rules.names());
+    rules.spelling().ifPresent(spelling -> said.put("spelling", spelling.key()));
   }
 
   private static Map<String, Object> style(Plan plan) {
@@ -186,18 +201,42 @@ public final class PlanWriter {
     put(words, "absent", row.absent(), Literal::value);
     row.unit().ifPresent(unit -> words.put("unit", unit.name().toLowerCase(Locale.ROOT)));
     put(words, "stays", row.stays(), Text::value);
+    put(words, "limits", row.limits(), PlanWriter::limits);
     if (!row.accept().isEmpty()) {
       Map<String, Object> accepted = new LinkedHashMap<>();
       row.accept().keySet().stream()
           .sorted()
-          .forEach(rule -> accepted.put(rule.key(), text(row.accept().get(rule))));
+          .forEach(rule -> accepted.put(rule.key(), acceptance(row.accept().get(rule))));
       words.put("accept", accepted);
     }
     return words;
   }
 
-  private static Object text(@Nullable Text text) {
-    return text == null ? "" : text.value();
+  private static Object acceptance(@Nullable Acceptance acceptance) {
+    String because = acceptance == null ? "" : acceptance.because().value();
+    Map<String, Object> said = new LinkedHashMap<>(Map.of("because", because));
+    if (acceptance != null) {
+      acceptance.until().ifPresent(day -> said.put("until", day.toString()));
+    }
+    return said.size() == 1 ? because : said;
+  }
+
+  private static Object limits(SaidLimits limits) {
+    Map<String, Object> said = new LinkedHashMap<>();
+    limits.limits().shortest().ifPresent(count -> said.put("min-length", count));
+    limits.limits().length().ifPresent(count -> said.put("length", count));
+    limits.limits().digits().ifPresent(count -> said.put("digits", count));
+    limits.limits().scale().ifPresent(count -> said.put("scale", count));
+    limits.limits().least().ifPresent(bound -> said.put("min", bound.value()));
+    limits.limits().greatest().ifPresent(bound -> said.put("max", bound.value()));
+    limits.limits().patterns().forEach(pattern -> said.put("pattern", pattern));
+    if (limits.required()) {
+      said.put("required", true);
+    }
+    if (limits.limits().unique()) {
+      said.put("unique", true);
+    }
+    return said;
   }
 
   private static <T> void put(

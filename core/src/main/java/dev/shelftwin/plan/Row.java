@@ -27,7 +27,8 @@ import java.util.Optional;
  * @param codes what stands for the constants of an enumeration
  * @param absent what stands for a value that is missing where one is needed
  * @param unit what a number counts that stands for a time
- * @param accept findings that are meant to be so, with the reason
+ * @param limits what the field allows, where its declaration does not say
+ * @param accept findings that are meant to be so
  * @param at where the row stands
  */
 public record Row(
@@ -41,7 +42,8 @@ public record Row(
     Scoped<Codes> codes,
     Scoped<Literal> absent,
     Optional<ChronoUnit> unit,
-    Map<RuleId, Text> accept,
+    Scoped<SaidLimits> limits,
+    Map<RuleId, Acceptance> accept,
     Place at) {
 
   public Row {
@@ -55,6 +57,7 @@ public record Row(
     Objects.requireNonNull(codes, "codes");
     Objects.requireNonNull(absent, "absent");
     Objects.requireNonNull(unit, "unit");
+    Objects.requireNonNull(limits, "limits");
     accept = Map.copyOf(accept);
     Objects.requireNonNull(at, "at");
   }
@@ -70,6 +73,7 @@ public record Row(
         && codes.isEmpty()
         && absent.isEmpty()
         && unit.isEmpty()
+        && limits.isEmpty()
         && accept.isEmpty();
   }
 

@@ -3,6 +3,10 @@ package dev.shelftwin.plan;
 import dev.shelftwin.finding.RuleId;
 import dev.shelftwin.plan.YamlDocument.Entry;
 import dev.shelftwin.shape.FieldRole;
+import dev.shelftwin.shape.Limits;
+import java.math.BigDecimal;
+import java.time.LocalDate;
+import java.time.format.DateTimeParseException;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -16,6 +20,8 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
 import java.util.function.Predicate;
+import java.util.regex.Pattern;
+import java.util.regex.PatternSyntaxException;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.snakeyaml.engine.v2.nodes.MappingNode;
@@ -27,7 +33,12 @@ import org.snakeyaml.engine.v2.nodes.SequenceNode;
 final class RowReader {
 
   private static final List<String> WORDS =
-      List.of("is", "derived", "stays", "given", "by", "codes", "absent", "unit", "accept");
+      List.of(
+          "is", "derived", "stays", "given", "by", "codes", "absent", "unit", "limits", "accept");
+
+  private static final List<String> LIMITS =
+      List.of(
+          "min-length", "length", "digits", "scale", "min", "max", "pattern", "required", "unique");
 
   /** The key of what any other code becomes. */
   static final String OTHERWISE = "otherwise";
@@ -143,6 +154,7 @@ final class RowReader {
         scoped(entries, "codes", this::codes, RowReader::areCodes),
         scoped(entries, "absent", this::literal, RowReader::isNeverOne),
         word(entries, "unit").flatMap(this::unit),
+        scoped(entries, "limits", this::limits, RowReader::areLimits),
         word(entries, "accept").map(this::accept).orElse(Map.of()),
         yaml.place(node));
   }
@@ -185,6 +197,10 @@ final class RowReader {
   }
 
   private static boolean areCodes(Map<String, Entry> parts) {
+    return parts.values().stream().noneMatch(part -> part.value() instanceof MappingNode);
+  }
+
+  private static boolean areLimits(Map<String, Entry> parts) {
     return parts.values().stream().noneMatch(part -> part.value() instanceof MappingNode);
   }
 
@@ -303,19 +319,113 @@ final class RowReader {
     return new Given(source, Optional.empty(), Optional.empty(), from.key().at());
   }
 
-  private Map<RuleId, Text> accept(Entry entry) {
-    Map<RuleId, Text> accepted = new EnumMap<>(RuleId.class);
+  private Optional<SaidLimits> limits(Entry entry) {
+    Map<String, Entry> said = yaml.entries(entry.value(), "'limits'");
+    yaml.refuseOthers(said, LIMITS, "'limits'");
+    Limits.Builder limits = new Limits.Builder();
+    count(said, "min-length").ifPresent(limits::shortest);
+    count(said, "length").ifPresent(limits::length);
+    count(said, "digits").ifPresent(limits::digits);
+    count(said, "scale").ifPresent(limits::scale);
+    bound(said, "min").ifPresent(limits::least);
+    bound(said, "max").ifPresent(limits::greatest);
+    word(said, "pattern")
+        .flatMap(part -> yaml.text(part.value(), "'pattern'"))
+        .filter(this::isExpression)
+        .ifPresent(pattern -> limits.pattern(pattern.value()));
+    if (isTrue(said, "unique")) {
+      limits.unique();
+    }
+    return Optional.of(new SaidLimits(limits.build(), isTrue(said, "required"), entry.key().at()));
+  }
+
+  private Optional<Integer> count(Map<String, Entry> said, String key) {
+    return number(said, key, number -> number.signum() >= 0 && number.scale() <= 0, "a count")
+        .map(BigDecimal::intValue);
+  }
+
+  private Optional<Limits.Bound> bound(Map<String, Entry> said, String key) {
+    return number(said, key, number -> true, "a number")
+        .map(number -> new Limits.Bound(number, true));
+  }
+
+  private Optional<BigDecimal> number(
+      Map<String, Entry> said, String key, Predicate<BigDecimal> fits, String what) {
+    Optional<BigDecimal> number =
+        word(said, key)
+            .flatMap(part -> yaml.scalar(part.value(), "'" + key + "'"))
+            .filter(Number.class::isInstance)
+            .map(value -> new BigDecimal(value.toString()))
+            .filter(fits);
+    word(said, key)
+        .filter(part -> number.isEmpty())
+        .ifPresent(part -> yaml.error(part.key().at(), "'" + key + "' takes " + what, "write one"));
+    return number;
+  }
+
+  private boolean isTrue(Map<String, Entry> said, String key) {
+    return word(said, key)
+        .flatMap(part -> yaml.scalar(part.value(), "'" + key + "'"))
+        .filter(Boolean.TRUE::equals)
+        .isPresent();
+  }
+
+  private boolean isExpression(Text pattern) {
+    try {
+      Pattern.compile(pattern.value());
+      return true;
+    } catch (PatternSyntaxException wrong) {
+      yaml.error(
+          pattern.at(), "this is no regular expression: " + wrong.getDescription(), "correct it");
+      return false;
+    }
+  }
+
+  private Map<RuleId, Acceptance> accept(Entry entry) {
+    Map<RuleId, Acceptance> accepted = new EnumMap<>(RuleId.class);
+    List<String> known =
+        Arrays.stream(RuleId.values()).filter(RuleId::isOfFields).map(RuleId::key).toList();
     for (Entry part : yaml.entries(entry.value(), "'accept'").values()) {
-      Optional<RuleId> rule = RuleId.of(part.key().value());
+      Optional<RuleId> rule = RuleId.of(part.key().value()).filter(RuleId::isOfFields);
       if (rule.isEmpty()) {
-        yaml.unknown(
-            part.key(), Arrays.stream(RuleId.values()).map(RuleId::key).toList(), "'accept'");
+        yaml.unknown(part.key(), known, "'accept'");
       }
-      Optional<Text> reason = yaml.text(part.value(), "'accept'");
+      Optional<Acceptance> reason = acceptance(part);
       if (rule.isPresent() && reason.isPresent()) {
-        accepted.put(rule.get(), new Text(reason.get().value(), part.key().at()));
+        accepted.put(rule.get(), reason.get());
       }
     }
     return accepted;
+  }
+
+  /** A reason alone, or one with the last day on which it holds. */
+  private Optional<Acceptance> acceptance(Entry part) {
+    if (!(part.value() instanceof MappingNode)) {
+      return yaml.text(part.value(), "'accept'")
+          .map(reason -> new Acceptance(at(reason, part), Optional.empty()));
+    }
+    Map<String, Entry> said = yaml.entries(part.value(), "'accept'");
+    yaml.refuseOthers(said, List.of("because", "until"), "an acceptance");
+    if (!said.containsKey("because")) {
+      yaml.error(part.key().at(), "the reason is missing", "add 'because:'");
+    }
+    Optional<LocalDate> until =
+        word(said, "until").flatMap(word -> yaml.text(word.value(), "'until'")).flatMap(this::day);
+    return word(said, "because")
+        .flatMap(word -> yaml.text(word.value(), "'because'"))
+        .map(reason -> new Acceptance(at(reason, part), until));
+  }
+
+  private static Text at(Text reason, Entry part) {
+    return new Text(reason.value(), part.key().at());
+  }
+
+  private Optional<LocalDate> day(Text text) {
+    try {
+      return Optional.of(LocalDate.parse(text.value()));
+    } catch (DateTimeParseException wrong) {
+      yaml.error(text.at(), "'" + text + "' is no day", "write it like 2027-03-31");
+      return Optional.empty();
+    }
   }
 }

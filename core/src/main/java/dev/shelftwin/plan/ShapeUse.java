@@ -32,7 +32,9 @@ public record ShapeUse(
 
   /** The name with its package, and those of its type arguments with theirs. */
   public String qualifiedName() {
-    return NAME.matcher(type.replace(" ", "")).replaceAll(name -> qualified(name.group()));
+    return hasArguments()
+        ? NAME.matcher(type.replace(" ", "")).replaceAll(name -> qualified(name.group()))
+        : qualified(type);
   }
 
   private String qualified(String name) {
@@ -42,10 +44,15 @@ public record ShapeUse(
         : layer.packageName() + "." + name;
   }
 
+  private static String simple(String name) {
+    return name.substring(name.lastIndexOf('.') + 1);
+  }
+
   /** The name without packages. */
   public String simpleName() {
-    return NAME.matcher(type)
-        .replaceAll(name -> name.group().substring(name.group().lastIndexOf('.') + 1));
+    return hasArguments()
+        ? NAME.matcher(type).replaceAll(name -> simple(name.group()))
+        : simple(type);
   }
 
   /** Whether it has type arguments. */

@@ -5,6 +5,7 @@ import dev.shelftwin.shape.FieldRole;
 import dev.shelftwin.shape.Limits;
 import dev.shelftwin.shape.Presence;
 import dev.shelftwin.shape.TypeRef;
+import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.EnumSet;
 import java.util.LinkedHashSet;
@@ -30,6 +31,22 @@ final class Annotations {
   private static final Set<String> PERSISTENCE = Set.of("jakarta.persistence", "javax.persistence");
   private static final Set<String> VALIDATION =
       Set.of("jakarta.validation.constraints", "javax.validation.constraints");
+
+  private static final Set<String> WIRE =
+      Set.of("com.fasterxml.jackson.annotation", "jakarta.json.bind.annotation");
+
+  private static final Set<String> DECIMALS = Set.of("BigDecimal", "Double", "Float");
+
+  private static final Set<String> NUMBERS =
+      Set.of(
+          "java.math.BigDecimal",
+          "java.math.BigInteger",
+          "java.lang.Byte",
+          "java.lang.Short",
+          "java.lang.Integer",
+          "java.lang.Long",
+          "java.lang.Float",
+          "java.lang.Double");
 
   /** Names that several unrelated libraries use for the same thing. */
   private static final Set<String> MAY_BE_NULL = Set.of("Nullable", "CheckForNull");
@@ -112,55 +129,134 @@ final class Annotations {
         .anyMatch(name -> find(PERSISTENCE, name).isPresent());
   }
 
-  /** What a declaration of that type allows; a persistent type has columns even unsaid. */
-  Limits limits(TypeRef type, boolean persistent) {
+  /** Its name in the table or on the wire. */
+  Optional<String> outside() {
+    return find(PERSISTENCE, "Column")
+        .or(() -> find(PERSISTENCE, "JoinColumn"))
+        .flatMap(mirror -> value(mirror, "name"))
+        .or(() -> find(WIRE, "JsonProperty").flatMap(mirror -> value(mirror, "value")))
+        .or(() -> find(WIRE, "JsonbProperty").flatMap(mirror -> value(mirror, "value")))
+        .map(Object::toString)
+        .filter(name -> !name.isEmpty());
+  }
+
+  /**
+   * What a declaration of that type allows; a persistent type has columns even unsaid.
+   *
+   * @param owner what is said of the type that declares it
+   * @param name of what is declared
+   */
+  Limits limits(TypeRef type, Annotations owner, String name) {
     if (find(PERSISTENCE, "ElementCollection").isPresent()) {
       // What is said of a field that holds several, such as its size, is not said of each.
-      return Container.held(type).isLang("String") ? columnLimits(persistent) : Limits.NONE;
+      return Container.held(type).isLang("String")
+          ? columnLength(owner.persistent()).build()
+          : Limits.NONE;
     }
+    Limits.Builder limits = new Limits.Builder();
     if (type.isLang("String")) {
-      return textLimits(persistent);
+      limits = find(PERSISTENCE, "Lob").isPresent() ? limits : columnLength(owner.persistent());
+      addTextLimits(limits);
+    } else if (NUMBERS.contains(type.boxed().qualifiedName())) {
+      addNumberLimits(limits, !DECIMALS.contains(type.boxed().name()));
+    } else if (type.packageName().equals("java.time") && owner.persistent()) {
+      // Jakarta Persistence 3.2, §11.1.9: the precision of a second, if the column gives one.
+      number("Column", "secondPrecision").filter(n -> n >= 0).ifPresent(limits::secondDigits);
     }
-    return switch (type.packageName()) {
-      case "java.math" -> scaleLimits();
-      case "java.time" -> persistent ? timeLimits() : Limits.NONE;
-      default -> Limits.NONE;
-    };
+    String column = outside().orElse(name);
+    if (says("Column", "unique", true)
+        || find(PERSISTENCE, "Id").isPresent()
+        || owner.uniqueColumns().anyMatch(column::equalsIgnoreCase)) {
+      limits.unique();
+    }
+    return limits.build();
   }
 
-  /** A column that gives neither precision nor scale leaves both to the provider. */
-  private Limits scaleLimits() {
-    Optional<AnnotationMirror> column = find(PERSISTENCE, "Column");
-    Optional<Object> scale = column.flatMap(mirror -> value(mirror, "scale"));
-    boolean said =
-        column.flatMap(mirror -> value(mirror, "precision")).filter(n -> !n.equals(0)).isPresent();
-    return said ? Limits.ofScale((Integer) scale.orElse(0)) : Limits.NONE;
+  /** Columns that a constraint of the table makes unique, each alone. */
+  private Stream<String> uniqueColumns() {
+    return find(PERSISTENCE, "Table").flatMap(mirror -> value(mirror, "uniqueConstraints")).stream()
+        .flatMap(constraints -> ((List<?>) constraints).stream())
+        .flatMap(constraint -> value(mirror(constraint), "columnNames").stream())
+        .map(names -> (List<?>) names)
+        .filter(names -> names.size() == 1)
+        .map(names -> String.valueOf(((AnnotationValue) names.get(0)).getValue()));
   }
 
-  /** Jakarta Persistence 3.2, §11.1.9: the precision of a second, if the column gives one. */
-  private Limits timeLimits() {
-    return find(PERSISTENCE, "Column")
-        .flatMap(mirror -> value(mirror, "secondPrecision"))
-        .map(digits -> (Integer) digits)
-        .filter(digits -> digits >= 0)
-        .map(Limits::ofSecondDigits)
-        .orElse(Limits.NONE);
+  private static AnnotationMirror mirror(Object value) {
+    return (AnnotationMirror) ((AnnotationValue) value).getValue();
   }
 
-  private Limits textLimits(boolean persistent) {
-    Limits size =
-        find(VALIDATION, "Size")
-            .flatMap(mirror -> value(mirror, "max"))
-            .map(max -> Limits.ofLength((Integer) max))
-            .orElse(Limits.NONE);
-    return find(PERSISTENCE, "Lob").isPresent() ? size : columnLimits(persistent).and(size);
+  private Limits.Builder columnLength(boolean persistent) {
+    Limits.Builder limits = new Limits.Builder();
+    number("Column", "length")
+        .or(() -> persistent ? Optional.of(COLUMN_LENGTH) : Optional.empty())
+        .ifPresent(limits::length);
+    return limits;
   }
 
-  private Limits columnLimits(boolean persistent) {
-    return find(PERSISTENCE, "Column")
-        .flatMap(mirror -> value(mirror, "length"))
-        .map(length -> Limits.ofLength((Integer) length))
-        .orElse(persistent ? Limits.ofLength(COLUMN_LENGTH) : Limits.NONE);
+  /** Jakarta Validation 3.1, §7: constraints of texts; a blank text is shorter than one. */
+  private void addTextLimits(Limits.Builder limits) {
+    constraints("Size", "min").map(min -> (Integer) min).forEach(limits::shortest);
+    constraints("Size", "max")
+        .map(max -> (Integer) max)
+        .filter(max -> max < Integer.MAX_VALUE)
+        .forEach(limits::length);
+    constraints("NotEmpty", "groups").forEach(any -> limits.shortest(1));
+    constraints("NotBlank", "groups").forEach(any -> limits.shortest(1));
+    constraints("Pattern", "regexp").forEach(regexp -> limits.pattern((String) regexp));
+  }
+
+  /** Jakarta Validation 3.1, §7: constraints of numbers; and what the column keeps of them. */
+  private void addNumberLimits(Limits.Builder limits, boolean whole) {
+    constraints("Min", "value").forEach(min -> limits.least(bound(min, true)));
+    constraints("Max", "value").forEach(max -> limits.greatest(bound(max, true)));
+    decimals("DecimalMin").forEach(limits::least);
+    decimals("DecimalMax").forEach(limits::greatest);
+    // A whole number above zero is one at least.
+    constraints("Positive", "groups").forEach(any -> limits.least(bound(whole ? 1 : 0, whole)));
+    constraints("Negative", "groups").forEach(any -> limits.greatest(bound(whole ? -1 : 0, whole)));
+    constraints("PositiveOrZero", "groups").forEach(any -> limits.least(bound(0, true)));
+    constraints("NegativeOrZero", "groups").forEach(any -> limits.greatest(bound(0, true)));
+    constraints("Digits", "integer").forEach(count -> limits.digits((Integer) count));
+    if (!whole) {
+      constraints("Digits", "fraction").forEach(count -> limits.scale((Integer) count));
+      // A column that gives neither precision nor scale leaves both to the provider.
+      int precision = number("Column", "precision").orElse(0);
+      int scale = number("Column", "scale").orElse(0);
+      if (precision > 0) {
+        limits.digits(precision - scale).scale(scale);
+      }
+    }
+  }
+
+  private Stream<Limits.Bound> decimals(String name) {
+    return mirrors(name)
+        .map(
+            mirror ->
+                new Limits.Bound(
+                    new BigDecimal((String) value(mirror, "value").orElseThrow()),
+                    value(mirror, "inclusive").filter(Boolean.TRUE::equals).isPresent()));
+  }
+
+  private static Limits.Bound bound(Object value, boolean inclusive) {
+    return new Limits.Bound(new BigDecimal(value.toString()), inclusive);
+  }
+
+  /** A member of every constraint of that name. */
+  private Stream<Object> constraints(String name, String member) {
+    return mirrors(name).flatMap(mirror -> value(mirror, member).stream());
+  }
+
+  private Stream<AnnotationMirror> mirrors(String name) {
+    return mirrors.stream()
+        .filter(mirror -> element(mirror).getSimpleName().contentEquals(name))
+        .filter(mirror -> VALIDATION.contains(packageOf(mirror)));
+  }
+
+  private Optional<Integer> number(String annotation, String member) {
+    return find(PERSISTENCE, annotation)
+        .flatMap(mirror -> value(mirror, member))
+        .map(Integer.class::cast);
   }
 
   /** Whether a type with these annotations is kept by a JPA provider. */

@@ -1,30 +1,43 @@
 package dev.shelftwin.read;
 
+import dev.shelftwin.shape.Call;
 import dev.shelftwin.shape.Place;
 import dev.shelftwin.shape.Reference;
 import dev.shelftwin.shape.References;
 import dev.shelftwin.shape.TypeRef;
 import java.io.IOException;
 import java.io.UncheckedIOException;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.stream.Stream;
+import java.util.zip.ZipEntry;
+import java.util.zip.ZipFile;
 import org.objectweb.asm.ClassReader;
 
 /** Reads what the users' compiled classes mention (JVMS §4). */
 final class ClassFiles implements References {
 
+  private static final List<String> SERVICES =
+      List.of(
+          "META-INF/services/jakarta.persistence.spi.PersistenceProvider",
+          "META-INF/services/javax.persistence.spi.PersistenceProvider");
+
   private final List<Path> folders;
+  private final List<Path> binaries;
   private final Places places;
   private final Map<String, Mentions> known = new HashMap<>();
 
-  ClassFiles(List<Path> folders, Places places) {
-    this.folders = List.copyOf(folders);
+  ClassFiles(CodePaths code, Places places) {
+    this.folders = code.classes();
+    this.binaries = code.binaries();
     this.places = places;
   }
 
@@ -44,6 +57,75 @@ final class ClassFiles implements References {
   }
 
   @Override
+  public List<Call> calls(TypeRef owner, String method) {
+    String file = owner.binaryName().replace('.', '/') + ".class";
+    return folders.stream()
+        .map(folder -> folder.resolve(file))
+        .filter(Files::isRegularFile)
+        .findFirst()
+        .map(found -> calls(found, owner, method))
+        .orElse(List.of());
+  }
+
+  private List<Call> calls(Path file, TypeRef owner, String method) {
+    try {
+      return ClassCalls.of(new ClassReader(Files.readAllBytes(file)), method).stream()
+          .map(
+              call ->
+                  new Call(
+                      ClassMentions.type(call.owner()),
+                      call.name(),
+                      call.line() > 0
+                          ? places.ofLine(owner, call.line())
+                          : places.ofMember(owner, method)))
+          .toList();
+    } catch (IllegalArgumentException | IndexOutOfBoundsException | IOException unreadable) {
+      return List.of(); // told with the package that the class is in
+    }
+  }
+
+  @Override
+  public List<String> providers() {
+    Set<String> names = new LinkedHashSet<>();
+    for (Path entry : binaries) {
+      for (String text : serviceTexts(entry)) {
+        text.lines()
+            .map(line -> line.replaceFirst("#.*", "").strip())
+            .filter(line -> !line.isEmpty())
+            .forEach(names::add);
+      }
+    }
+    return List.copyOf(names);
+  }
+
+  private static List<String> serviceTexts(Path entry) {
+    List<String> texts = new ArrayList<>();
+    try {
+      if (Files.isDirectory(entry)) {
+        for (String service : SERVICES) {
+          Path file = entry.resolve(service);
+          if (Files.isRegularFile(file)) {
+            texts.add(Files.readString(file));
+          }
+        }
+      } else if (Files.isRegularFile(entry)) {
+        try (ZipFile jar = new ZipFile(entry.toFile())) {
+          for (String service : SERVICES) {
+            ZipEntry found = jar.getEntry(service);
+            if (found != null) {
+              texts.add(
+                  new String(jar.getInputStream(found).readAllBytes(), StandardCharsets.UTF_8));
+            }
+          }
+        }
+      }
+    } catch (IOException unreadable) {
+      return List.of(); // told by the reader of declarations
+    }
+    return texts;
+  }
+
+  @Override
   public Place place(Reference reference) {
     return reference.line() > 0
         ? places.ofLine(reference.from(), reference.line())
@@ -55,7 +137,7 @@ final class ClassFiles implements References {
   }
 
   private Mentions read(String packageName) {
-    Map<List<TypeRef>, Reference> references = new LinkedHashMap<>();
+    Map<List<Object>, Reference> references = new LinkedHashMap<>();
     List<String> unreadable = new ArrayList<>();
     for (Path folder : folders) {
       for (Path file : classesIn(folder.resolve(packageName.replace('.', '/')))) {
@@ -64,7 +146,9 @@ final class ClassFiles implements References {
               .forEach(
                   found ->
                       references.merge(
-                          List.of(found.from(), found.to()), found, ClassFiles::plainer));
+                          List.of(found.from(), found.to(), found.shown()),
+                          found,
+                          ClassFiles::plainer));
         } catch (IllegalArgumentException | IndexOutOfBoundsException broken) {
           // So a class file of a newer Java is told, and one that is cut off (JVMS §4.8).
           unreadable.add(folder.relativize(file) + " (" + broken.getMessage() + ")");

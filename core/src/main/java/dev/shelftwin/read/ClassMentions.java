@@ -24,6 +24,7 @@ final class ClassMentions extends ClassRemapper {
   private static final int API = Opcodes.ASM9;
 
   private final Listener listener;
+  private boolean isPublic;
 
   private ClassMentions(Listener listener) {
     super(API, new ClassNode(API), listener); // a visitor that hears of annotations in full
@@ -37,10 +38,26 @@ final class ClassMentions extends ClassRemapper {
   }
 
   @Override
+  public void visit(
+      int version,
+      int access,
+      String name,
+      @Nullable String generic,
+      @Nullable String superName,
+      String @Nullable [] interfaces) {
+    isPublic = isSeen(access);
+    listener.enter("", isPublic);
+    super.visit(version, access, name, generic, superName, interfaces);
+    listener.shown = false;
+  }
+
+  @Override
   public @Nullable FieldVisitor visitField(
       int access, String name, String type, @Nullable String generic, @Nullable Object value) {
-    listener.enter(name);
-    return super.visitField(access, name, type, generic, value);
+    listener.enter(name, isPublic && isSeen(access));
+    FieldVisitor field = super.visitField(access, name, type, generic, value);
+    listener.shown = false;
+    return field;
   }
 
   @Override
@@ -50,8 +67,15 @@ final class ClassMentions extends ClassRemapper {
       String type,
       @Nullable String generic,
       String @Nullable [] exceptions) {
-    listener.enter(name);
-    return super.visitMethod(access, name, type, generic, exceptions);
+    listener.enter(name, isPublic && isSeen(access));
+    MethodVisitor method = super.visitMethod(access, name, type, generic, exceptions);
+    listener.shown = false;
+    return method;
+  }
+
+  private static boolean isSeen(int access) {
+    return (access & (Opcodes.ACC_PUBLIC | Opcodes.ACC_PROTECTED)) != 0
+        && (access & Opcodes.ACC_SYNTHETIC) == 0;
   }
 
   @Override
@@ -61,6 +85,13 @@ final class ClassMentions extends ClassRemapper {
       public void visitLineNumber(int number, Label start) {
         listener.line = number;
       }
+
+      @Override
+      public void visitLocalVariable(
+          String name, String type, @Nullable String generic, Label start, Label end, int index) {
+        listener.line = 0; // after the code, so the last line is not its own
+        super.visitLocalVariable(name, type, generic, start, end, index);
+      }
     };
   }
 
@@ -69,7 +100,7 @@ final class ClassMentions extends ClassRemapper {
     return dollar < 0 ? internalName : internalName.substring(0, dollar);
   }
 
-  private static TypeRef type(String internalName) {
+  static TypeRef type(String internalName) {
     int slash = internalName.lastIndexOf('/');
     String packageName = slash < 0 ? "" : internalName.substring(0, slash).replace('/', '.');
     return TypeRef.of(packageName, internalName.substring(slash + 1).replace('$', '.'));
@@ -82,20 +113,22 @@ final class ClassMentions extends ClassRemapper {
     private final List<Reference> found = new ArrayList<>();
     private String member = "";
     private int line;
+    private boolean shown;
 
     Listener(TypeRef owner) {
       super(API);
       this.owner = owner;
     }
 
-    void enter(String name) {
+    void enter(String name, boolean isShown) {
       member = name;
       line = 0;
+      shown = isShown;
     }
 
     @Override
     public String map(String internalName) {
-      found.add(new Reference(owner, member, line, type(internalName)));
+      found.add(new Reference(owner, member, line, type(internalName), shown));
       return internalName;
     }
   }

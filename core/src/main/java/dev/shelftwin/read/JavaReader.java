@@ -64,7 +64,7 @@ public final class JavaReader implements Shapes, AutoCloseable {
     SourceIndex sources = new SourceIndex(compiler, code.sources());
     Places places = new Places(sources, files);
     shapeReader = new ShapeReader(elements, task.getTypes(), places, this::addError);
-    references = new ClassFiles(code.classes(), places);
+    references = new ClassFiles(code, places);
   }
 
   @Override

@@ -81,6 +81,7 @@ final class ShapeReader {
         converters(self, ref, fields),
         constants(type),
         annotations.names(),
+        kind(type) == Shape.Kind.RECORD && !hasOwnText(type),
         places.ofType(ref));
   }
 
@@ -88,12 +89,21 @@ final class ShapeReader {
     return switch (type.getKind()) {
       case RECORD -> Shape.Kind.RECORD;
       case ENUM -> Shape.Kind.ENUM;
-      case INTERFACE, ANNOTATION_TYPE -> Shape.Kind.INTERFACE;
+      case INTERFACE -> Shape.Kind.INTERFACE;
+      case ANNOTATION_TYPE -> Shape.Kind.ANNOTATION;
       default ->
           type.getModifiers().contains(Modifier.ABSTRACT)
               ? Shape.Kind.ABSTRACT_CLASS
               : Shape.Kind.CLASS;
     };
+  }
+
+  /** The one that the compiler gives a record is final; nobody else says that of a record's. */
+  private boolean hasOwnText(TypeElement type) {
+    return ElementFilter.methodsIn(type.getEnclosedElements()).stream()
+        .filter(method -> method.getSimpleName().contentEquals("toString"))
+        .filter(method -> method.getParameters().isEmpty())
+        .anyMatch(method -> !method.getModifiers().contains(Modifier.FINAL));
   }
 
   private Set<TypeRef> supertypes(TypeMirror type) {
@@ -128,6 +138,7 @@ final class ShapeReader {
         List.of(),
         constants(type),
         List.of(),
+        false,
         Place.in(ref.qualifiedName()));
   }
 
@@ -144,8 +155,9 @@ final class ShapeReader {
     return new Field(
         name,
         type,
+        annotations.outside(),
         presence(type, annotations),
-        annotations.limits(type.present(), annotations(place, List.of(owner)).persistent()),
+        annotations.limits(type.present(), annotations(place, List.of(owner)), name),
         annotations.roles(),
         true,
         reader,
@@ -163,6 +175,7 @@ final class ShapeReader {
     return new Field(
         name,
         reader.type(),
+        annotations.outside(),
         presence(reader.type(), annotations),
         Limits.NONE,
         annotations.roles(),

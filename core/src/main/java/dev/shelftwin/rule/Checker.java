@@ -10,12 +10,16 @@ import dev.shelftwin.shape.FieldRole;
 import dev.shelftwin.shape.Place;
 import dev.shelftwin.shape.References;
 import dev.shelftwin.shape.Shapes;
+import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Function;
 import java.util.stream.Collectors;
 
 /** Lets every rule look at a ledger. */
@@ -38,20 +42,38 @@ public final class Checker {
           new LeakedSecret(),
           new LeakedType(),
           new LeakedAnnotation(),
+          new LeakedName(),
+          new SuspectedSecret(),
+          new OddName(),
           new OpenWrite(),
           new EndlessGraph(),
           new UnwritableMapper(),
           new OpenQuestion());
+
+  /**
+   * Those that look at the classes of layers; the last one tells which of its words nobody used.
+   */
+  private static final Map<RuleId, Function<Stage, List<Finding>>> OF_LAYERS =
+      new LinkedHashMap<>();
+
+  static {
+    OF_LAYERS.put(RuleId.LEAKED_TYPE, LeakedMention::check);
+    OF_LAYERS.put(RuleId.UNMAPPED_TYPE, UnmappedType::check);
+    OF_LAYERS.put(RuleId.LAYER_BREACH, LayerBreach::check);
+  }
 
   private Checker() {}
 
   /**
    * What is wrong, concept by concept; what the plan accepts is left out. Of a concept whose plan
    * names what the code does not have only that is told, since the rest would follow from it.
+   *
+   * @param today by which acceptances end
    */
-  public static List<Finding> check(Ledger ledger, Shapes shapes, References references) {
+  public static List<Finding> check(
+      Ledger ledger, Shapes shapes, References references, LocalDate today) {
     List<Finding> findings = new ArrayList<>(ledger.unknownNames());
-    Stage stage = Stage.of(ledger, shapes, references);
+    Stage stage = new Stage(ledger, shapes, references);
     Set<String> misnamed =
         ledger.unknownNames().stream().map(Finding::concept).collect(Collectors.toSet());
     for (ConceptLedger concept : ledger.concepts()) {
@@ -74,6 +96,7 @@ public final class Checker {
           if (accepted.isPresent()) {
             accepting.add(accepted.get());
             silenced.add(rule.id());
+            hit.over(today).map(hit::findingAfter).ifPresent(findings::add);
           } else {
             findings.add(hit.finding());
           }
@@ -81,12 +104,14 @@ public final class Checker {
       }
       findings.addAll(stale(concept, accepting, silenced, failed));
     }
-    try {
-      findings.addAll(LayerBreach.check(stage));
-    } catch (RuntimeException failure) {
-      Place plan = ledger.plan().at();
-      findings.add(failed(RuleId.LAYER_BREACH, ledger.plan().name(), plan, failure));
-    }
+    OF_LAYERS.forEach(
+        (rule, check) -> {
+          try {
+            findings.addAll(check.apply(stage));
+          } catch (RuntimeException failure) {
+            findings.add(failed(rule, ledger.plan().name(), ledger.plan().at(), failure));
+          }
+        });
     return List.copyOf(findings);
   }
 
@@ -134,7 +159,7 @@ public final class Checker {
                           concept,
                           "this row accepts " + rule.key() + ", which is not found here",
                           "take the acceptance out",
-                          reason.at()));
+                          reason.because().at()));
                 }
               });
     }

@@ -5,16 +5,17 @@ import dev.shelftwin.finding.Remedy;
 import dev.shelftwin.finding.RuleId;
 import dev.shelftwin.ledger.ConceptLedger;
 import dev.shelftwin.ledger.MapperNames;
+import dev.shelftwin.ledger.Station;
 import dev.shelftwin.plan.Layer;
+import dev.shelftwin.plan.Signatures;
 import dev.shelftwin.plan.Text;
+import dev.shelftwin.shape.Place;
 import dev.shelftwin.shape.Reference;
 import dev.shelftwin.shape.Role;
 import dev.shelftwin.shape.TypeRef;
 import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.HashSet;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 
@@ -27,13 +28,14 @@ final class LayerBreach {
   private final Stage stage;
   private final List<Layer> layers;
   private final Set<String> mappersPast;
+  private final Set<Told> leaked;
   private final List<Finding> findings = new ArrayList<>();
-  private final Set<Text> used = new HashSet<>();
 
   private LayerBreach(Stage stage) {
     this.stage = stage;
     this.layers = stage.ledger().plan().layers();
     this.mappersPast = mappersPast(stage);
+    this.leaked = leaked(stage);
   }
 
   static List<Finding> check(Stage stage) {
@@ -42,45 +44,87 @@ final class LayerBreach {
 
   private List<Finding> check() {
     for (Layer layer : layers) {
-      if (!isShared(layer)) {
+      if (!stage.isShared(layer)) {
         check(layer);
       }
     }
+    stage.ledger().plan().signatures().forEach(this::check);
     return findings;
   }
 
+  /** Only what is public of a package around the layers is bound. */
+  private void check(Signatures around) {
+    for (Reference reference : stage.references().in(around.packageName())) {
+      stage
+          .layerOf(reference.to())
+          .filter(layer -> reference.shown() && !stage.isShared(layer))
+          .filter(layer -> !around.mentions().contains(layer.name()))
+          .filter(layer -> !Stage.isWithin(reference.from().packageName(), layer.packageName()))
+          .ifPresent(layer -> findings.add(finding(around, reference)));
+    }
+    unread(around.packageName(), around.packageName(), around.at());
+  }
+
   private void check(Layer layer) {
+    Set<Told> told = new HashSet<>();
     for (Reference reference : stage.references().in(layer.packageName())) {
-      Optional<Layer> to = layerOf(reference.to());
-      boolean own = layerOf(reference.from()).equals(Optional.of(layer));
-      if (own && to.isPresent() && !mayKnow(layer, to.get()) && !isExempt(layer, reference)) {
+      Optional<Layer> to = stage.layerOf(reference.to());
+      boolean own = stage.layerOf(reference.from()).equals(Optional.of(layer));
+      if (own
+          && to.isPresent()
+          && !mayKnow(layer, to.get())
+          && !isExempt(layer, reference)
+          && !isLeak(reference)
+          && told.add(new Told(reference.from(), reference.to()))) {
         findings.add(finding(layer, to.get(), reference));
       }
     }
-    List<String> unreadable = stage.references().unreadable(layer.packageName());
-    unreadable.forEach(file -> unread(layer, file));
-    if (stage.references().exist() && unreadable.isEmpty()) {
-      layer.knows().entrySet().stream()
-          .filter(known -> !used.contains(known.getValue()))
+    boolean whole = unread(layer.packageName(), layer.name(), layer.at());
+    if (whole) {
+      layer.rules().knows().entrySet().stream()
+          .filter(known -> !stage.isUsed(known.getValue()))
           .forEach(known -> stale(layer, known.getKey(), known.getValue()));
     }
+  }
+
+  private record Told(TypeRef from, TypeRef to) {}
+
+  /** What a field of a mapped type holds of the store is a leak, and told so. */
+  private boolean isLeak(Reference reference) {
+    return leaked.contains(new Told(reference.from(), reference.to()));
+  }
+
+  private static Set<Told> leaked(Stage stage) {
+    Set<Told> leaked = new HashSet<>();
+    stage.ledger().concepts().stream()
+        .flatMap(ConceptLedger::stations)
+        .filter(station -> station.role() != Role.PERSISTENCE)
+        .forEach(
+            station ->
+                LeakedType.of(station, stage)
+                    .forEach(type -> leaked.add(new Told(outermost(station), type.erased()))));
+    return leaked;
+  }
+
+  /** Class files tell of nested types by the outermost. */
+  private static TypeRef outermost(Station station) {
+    TypeRef type = station.shape().type();
+    String name = type.name();
+    int dot = name.indexOf('.');
+    return TypeRef.of(type.packageName(), dot < 0 ? name : name.substring(0, dot));
   }
 
   private boolean mayKnow(Layer from, Layer to) {
     boolean twoLayers = layers.stream().noneMatch(layer -> layer.role() == Role.DOMAIN);
     return from.equals(to)
         || to.role() == Role.DOMAIN
-        || isShared(to)
+        || stage.isShared(to)
         || (twoLayers && from.role() == Role.TRANSFER && to.role() == Role.PERSISTENCE);
   }
 
   private boolean isExempt(Layer layer, Reference reference) {
-    String to = reference.to().qualifiedName();
-    for (Map.Entry<String, Text> known : layer.knows().entrySet()) {
-      if (to.equals(known.getKey()) || to.startsWith(known.getKey() + ".")) {
-        used.add(known.getValue());
-        return true;
-      }
+    if (stage.isKnown(layer, reference.to())) {
+      return true;
     }
     return mappersPast.contains(reference.from().qualifiedName());
   }
@@ -96,22 +140,6 @@ final class LayerBreach {
                   names.add(MapperNames.qualifiedName(concept.concept(), hop.hop().to().layer())));
     }
     return names;
-  }
-
-  /** The layer whose package a type is in or below, the nearest one. */
-  private Optional<Layer> layerOf(TypeRef type) {
-    return layers.stream()
-        .filter(
-            layer ->
-                type.packageName().equals(layer.packageName())
-                    || type.packageName().startsWith(layer.packageName() + "."))
-        .max(Comparator.comparingInt(layer -> layer.packageName().length()));
-  }
-
-  /** Of layers in one package no class tells which it belongs to. */
-  private boolean isShared(Layer layer) {
-    return layers.stream()
-        .anyMatch(other -> !other.equals(layer) && other.packageName().equals(layer.packageName()));
   }
 
   private Finding finding(Layer from, Layer to, Reference reference) {
@@ -142,7 +170,34 @@ final class LayerBreach {
         stage.references().place(reference));
   }
 
-  private static String member(Reference reference) {
+  private Finding finding(Signatures around, Reference reference) {
+    String where = reference.member().isEmpty() ? "" : ", in " + member(reference);
+    return new Finding(
+        RuleId.LAYER_BREACH,
+        around.packageName(),
+        Optional.empty(),
+        Optional.of(reference.from() + " -> " + reference.to()),
+        reference.from()
+            + " shows "
+            + reference.to().qualifiedName()
+            + where
+            + ": public signatures of "
+            + around.packageName()
+            + " mention "
+            + String.join(", ", around.mentions())
+            + " only",
+        List.of(
+            Remedy.advice("take and give types that it may mention"),
+            Remedy.advice(
+                "or add the layer to '"
+                    + around.packageName()
+                    + "' below 'signatures' at line "
+                    + around.at().line())),
+        stage.references().place(reference));
+  }
+
+  /** As messages name the part of a class that mentions something. */
+  static String member(Reference reference) {
     return switch (reference.member()) {
       case "<init>" -> "its constructor";
       case "<clinit>" -> "its constants";
@@ -150,16 +205,34 @@ final class LayerBreach {
     };
   }
 
-  private void unread(Layer layer, String file) {
-    findings.add(
-        new Finding(
-            RuleId.UNREAD_CODE,
-            layer.name(),
-            Optional.empty(),
-            Optional.empty(),
-            file + " cannot be read, so what it mentions is unknown",
-            List.of(Remedy.advice("build it again, for Java 26 or one before")),
-            layer.at()));
+  /** Tells what of a package is left out; whether nothing is. */
+  private boolean unread(String packageName, String name, Place at) {
+    if (!stage.references().exist()) {
+      return false;
+    }
+    List<String> files = stage.references().unreadable(packageName);
+    for (String file : files) {
+      String message = file + " cannot be read, so what it mentions is unknown";
+      findings.add(unread(name, message, "build it again, for Java 26 or one before", at));
+    }
+    boolean empty = files.isEmpty() && stage.references().in(packageName).isEmpty();
+    if (empty) {
+      String message =
+          "no compiled class is in " + packageName + ", so what they mention is unknown";
+      findings.add(unread(name, message, "build the project, or correct the package", at));
+    }
+    return files.isEmpty() && !empty;
+  }
+
+  private static Finding unread(String name, String message, String advice, Place at) {
+    return new Finding(
+        RuleId.UNREAD_CODE,
+        name,
+        Optional.empty(),
+        Optional.empty(),
+        message,
+        List.of(Remedy.advice(advice)),
+        at);
   }
 
   private void stale(Layer layer, String name, Text reason) {

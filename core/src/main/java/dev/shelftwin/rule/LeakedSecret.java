@@ -3,13 +3,14 @@ package dev.shelftwin.rule;
 import dev.shelftwin.finding.Remedy;
 import dev.shelftwin.finding.RuleId;
 import dev.shelftwin.ledger.ConceptLedger;
+import dev.shelftwin.ledger.Station;
 import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.FieldRole;
 import dev.shelftwin.shape.Role;
 import java.util.List;
 import java.util.stream.Stream;
 
-/** A secret that a transfer type carries outward. */
+/** A secret that a transfer type carries outward, or that the text of a record shows. */
 final class LeakedSecret implements Rule {
 
   @Override
@@ -19,6 +20,34 @@ final class LeakedSecret implements Rule {
 
   @Override
   public Stream<Hit> check(ConceptLedger ledger, Stage stage) {
+    Stream<Hit> printed =
+        ledger
+            .stations()
+            .flatMap(
+                station ->
+                    Prints.fields(ledger, station, stage.shapes())
+                        .filter(field -> ledger.roles(station, field).contains(FieldRole.SECRET))
+                        .map(field -> printed(ledger, station, field)));
+    return Stream.concat(shown(ledger), printed);
+  }
+
+  private Hit printed(ConceptLedger ledger, Station station, Field field) {
+    return new Hits(id(), ledger)
+        .ofField(
+            station,
+            field,
+            station.shape() + ".toString() prints the secret " + field.name(),
+            List.of(
+                Remedy.advice("give the record a toString of its own that leaves it out"),
+                new PlanRows(ledger)
+                    .with(
+                        "or accept it",
+                        station,
+                        field,
+                        "accept: { leaked-secret: \"why it may be seen\" }")));
+  }
+
+  private Stream<Hit> shown(ConceptLedger ledger) {
     return Hits.entries(ledger)
         .filter(at -> at.to().role() == Role.TRANSFER && at.entry().isCarried())
         .filter(at -> isSecret(ledger, at))

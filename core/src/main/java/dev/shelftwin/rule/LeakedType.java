@@ -34,6 +34,11 @@ final class LeakedType implements Rule {
                                 .stream()));
   }
 
+  /** The store's types that the fields of a type hold. */
+  static Stream<TypeRef> of(Station station, Stage stage) {
+    return station.shape().fields().stream().flatMap(field -> leak(field.type(), stage).stream());
+  }
+
   private static Optional<TypeRef> leak(TypeRef type, Stage stage) {
     return stage.isOfTheStore(type)
         ? Optional.of(type)

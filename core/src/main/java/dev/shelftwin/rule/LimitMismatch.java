@@ -6,16 +6,19 @@ import dev.shelftwin.ledger.ConceptLedger;
 import dev.shelftwin.ledger.Entry;
 import dev.shelftwin.ledger.Station;
 import dev.shelftwin.shape.Field;
+import dev.shelftwin.shape.FieldRole;
+import dev.shelftwin.shape.Limits;
+import dev.shelftwin.shape.Presence;
 import dev.shelftwin.shape.Role;
 import java.util.List;
 import java.util.Optional;
-import java.util.OptionalInt;
 import java.util.stream.Stream;
 
 /**
- * Limits that differ, told in the direction in which it hurts: a column that may be null where the
- * domain requires a value, a column that must not be where the domain may have none, and a request
- * that accepts longer texts than the column holds.
+ * Limits that differ, told in the direction in which it hurts: what is accepted at the door and
+ * refused further in, a value that may be missing where the next one must have one, and an identity
+ * that the table does not keep apart. What a column could hold beyond the domain's limits hurts
+ * nobody.
  */
 final class LimitMismatch implements Rule {
 
@@ -26,22 +29,24 @@ final class LimitMismatch implements Rule {
 
   @Override
   public Stream<Hit> check(ConceptLedger ledger, Stage stage) {
-    return Hits.entries(ledger)
-        .filter(at -> at.entry().isCarried())
-        .flatMap(at -> Stream.concat(presence(ledger, at).stream(), length(ledger, at).stream()));
+    Stream<Hit> onHops =
+        Hits.entries(ledger)
+            .filter(at -> at.entry().isCarried())
+            .flatMap(at -> Stream.concat(presence(ledger, at).stream(), amounts(ledger, at)));
+    return Stream.concat(onHops, identity(ledger, stage).stream());
   }
 
   private Optional<Hit> presence(ConceptLedger ledger, Hits.OnHop at) {
-    Station outer = at.hop().hop().outer();
-    if (outer.role() != Role.PERSISTENCE || !outer.shape().isEntity()) {
-      return Optional.empty();
-    }
     Field source = at.entry().sources().get(0);
     Field target = at.entry().target().orElseThrow();
     boolean hurts =
-        at.from().mayBeMissing(source)
-            && !at.to().mayBeMissing(target)
+        mayBeMissing(at, source)
+            && mustBeThere(at, target)
             && !at.hop().slot(target).orElse(target.type()).isOptional();
+    String remedy =
+        at.hop().hop().inward()
+            ? "let " + at.from() + " refuse a missing value, or let " + at.to() + " do without"
+            : "let " + at.to() + " do without, or let " + at.from() + " require a value";
     return hurts
         ? Optional.of(
             hit(
@@ -51,38 +56,117 @@ final class LimitMismatch implements Rule {
                     + " may be missing, "
                     + at.to().path(target)
                     + " must not be",
-                at.hop().hop().inward()
-                    ? "let the column refuse null, or let the domain do without"
-                    : "let the column take null, or let the domain require a value"))
+                remedy))
         : Optional.empty();
   }
 
-  private Optional<Hit> length(ConceptLedger ledger, Hits.OnHop at) {
-    if (at.from().role() != Role.TRANSFER) {
+  /** A column may be null unless it says that it may not; of requests only what is said counts. */
+  private static boolean mayBeMissing(Hits.OnHop at, Field source) {
+    if (at.hop().hop().outer().role() == Role.PERSISTENCE) {
+      return at.hop().hop().outer().shape().isEntity() && at.from().mayBeMissing(source);
+    }
+    boolean stood =
+        at.entry().conversion().filter(conversion -> conversion.absent().isPresent()).isPresent();
+    return source.presence() == Presence.OPTIONAL && !stood && !at.hop().hop().changes();
+  }
+
+  private static boolean mustBeThere(Hits.OnHop at, Field target) {
+    return at.to().role() == Role.TRANSFER
+        ? target.presence() == Presence.REQUIRED
+        : !at.to().mayBeMissing(target);
+  }
+
+  /** How much the outer end accepts, beside what is accepted further in. */
+  private Stream<Hit> amounts(ConceptLedger ledger, Hits.OnHop at) {
+    Field source = at.entry().sources().get(0);
+    Field target = at.entry().target().orElseThrow();
+    if (at.from().role() == Role.PERSISTENCE || at.to().role() == Role.TRANSFER) {
+      return Stream.empty();
+    }
+    Stream<Inner> nearest = Stream.of(new Inner(at.to(), target));
+    Stream<Inner> columns =
+        ledger.hops().stream()
+            .filter(hop -> at.from().role() == Role.TRANSFER && at.to().role() == Role.DOMAIN)
+            .filter(hop -> hop.hop().to().role() == Role.PERSISTENCE)
+            .flatMap(
+                hop ->
+                    hop.outOf(target)
+                        .filter(Entry::isCarried)
+                        .flatMap(entry -> entry.target().stream())
+                        .map(column -> new Inner(hop.hop().to(), column)));
+    List<Inner> inner =
+        Stream.concat(nearest, columns).filter(one -> isAlike(source, one.field())).toList();
+    boolean straight = at.entry().conversion().filter(way -> way.isNone()).isPresent();
+    boolean validates = straight && isDoorThatValidates(at.from());
+    return Stream.of(Measure.values())
+        .flatMap(
+            measure ->
+                inner.stream()
+                    .filter(one -> measure.isLimited(one.field().limits()))
+                    .findFirst() // the domain's own word before the column's
+                    .filter(one -> hurts(measure, source, one, validates))
+                    .stream()
+                    .map(
+                        one ->
+                            hit(
+                                ledger,
+                                at,
+                                measure.tell(at.from().path(source), source, one),
+                                "let both have one limit")));
+  }
+
+  private static boolean hurts(Measure measure, Field source, Inner inner, boolean validates) {
+    boolean usual = measure == Measure.LENGTH && inner.field().limits().length().orElse(0) == 255;
+    if (measure == Measure.LENGTH && source.limits().length().orElse(0) == 255 && !validates) {
+      return false; // what no column says counts for no word of the domain's
+    }
+    return measure.isLimited(source.limits())
+        ? measure.isWider(source.limits(), inner.field().limits())
+        : validates && !usual;
+  }
+
+  private static boolean isAlike(Field one, Field other) {
+    return one.type().present().boxed().equals(other.type().present().boxed());
+  }
+
+  /**
+   * Where some fields of a request are limited, the others are open because they were forgotten.
+   */
+  private static boolean isDoorThatValidates(Station station) {
+    return station.role() == Role.TRANSFER
+        && station.shape().fields().stream()
+            .anyMatch(
+                field ->
+                    Stream.of(Measure.values())
+                        .anyMatch(measure -> measure.isLimited(field.limits())));
+  }
+
+  /** What tells objects apart must be unique in a table whose columns say what is. */
+  private Optional<Hit> identity(ConceptLedger ledger, Stage stage) {
+    Station domain = ledger.hub();
+    List<Field> identity =
+        domain
+            .shape()
+            .storedFields()
+            .filter(field -> ledger.roles(domain, field).contains(FieldRole.IDENTITY))
+            .toList();
+    if (identity.size() != 1 || domain.role() != Role.DOMAIN || !stage.saysUnique()) {
       return Optional.empty();
     }
-    Field source = at.entry().sources().get(0);
-    Field inside = at.entry().target().orElseThrow();
-    OptionalInt accepted = source.limits().length();
-    return ledger.hops().stream()
-        .filter(hop -> hop.hop().to().role() == Role.PERSISTENCE)
-        .flatMap(hop -> hop.outOf(inside).filter(Entry::isCarried).map(Entry::target))
-        .flatMap(Optional::stream)
-        .filter(column -> column.limits().length().isPresent() && accepted.isPresent())
-        .filter(column -> accepted.getAsInt() > column.limits().length().getAsInt())
+    return Hits.entries(ledger)
+        .filter(at -> at.to().role() == Role.PERSISTENCE && at.to().shape().isEntity())
+        .filter(at -> at.entry().isCarried() && at.entry().sources().equals(identity))
+        .filter(at -> !at.entry().target().orElseThrow().limits().unique())
         .map(
-            column ->
+            at ->
                 hit(
                     ledger,
                     at,
-                    at.from().path(source)
-                        + " accepts "
-                        + accepted.getAsInt()
-                        + " characters, the column of "
-                        + column.name()
-                        + " holds "
-                        + column.limits().length().getAsInt(),
-                    "let both have one limit"))
+                    at.from().path(identity.get(0))
+                        + " tells objects apart, the column of "
+                        + at.entry().target().orElseThrow().name()
+                        + " is not unique",
+                    "make the column unique, or say so with 'limits' where the table already is"))
         .findFirst();
   }
 
@@ -93,5 +177,75 @@ final class LimitMismatch implements Rule {
             .with("or accept it", at.from(), source, "accept: { limit-mismatch: \"why\" }");
     return new Hits(id(), ledger)
         .onHop(at, at.from(), source, message, List.of(Remedy.advice(advice), accept));
+  }
+
+  /** A field further in. */
+  private record Inner(Station station, Field field) {}
+
+  /** One way in which a value may be too much for the next layer. */
+  private enum Measure {
+    SHORTEST("as few as %s characters", "0 characters", "needs %s"),
+    LENGTH("%s characters", "texts of any length", "holds %s"),
+    DIGITS("%s digits before the point", "any number of digits before the point", "holds %s"),
+    SCALE("%s digits after the point", "any number of digits after the point", "holds %s"),
+    LEAST("numbers from %s", "numbers however small", "needs at least %s"),
+    GREATEST("numbers up to %s", "numbers however great", "allows at most %s"),
+    PATTERN("texts like '%s'", "any text", "wants '%s'");
+
+    private final String accepted;
+    private final String anything;
+    private final String held;
+
+    Measure(String accepted, String anything, String held) {
+      this.accepted = accepted;
+      this.anything = anything;
+      this.held = held;
+    }
+
+    boolean isLimited(Limits limits) {
+      return !value(limits).isEmpty();
+    }
+
+    /** The limit as text; empty where there is none. */
+    private String value(Limits limits) {
+      return switch (this) {
+        case SHORTEST -> limits.shortest().orElse(0) == 0 ? "" : "" + limits.shortest().getAsInt();
+        case LENGTH -> limits.length().isEmpty() ? "" : "" + limits.length().getAsInt();
+        case DIGITS -> limits.digits().isEmpty() ? "" : "" + limits.digits().getAsInt();
+        case SCALE -> limits.scale().isEmpty() ? "" : "" + limits.scale().getAsInt();
+        case LEAST -> limits.least().map(Limits.Bound::toString).orElse("");
+        case GREATEST -> limits.greatest().map(Limits.Bound::toString).orElse("");
+        case PATTERN -> String.join("' and '", limits.patterns());
+      };
+    }
+
+    /** Of two limits that are both said. */
+    boolean isWider(Limits one, Limits other) {
+      return switch (this) {
+        case SHORTEST -> one.shortest().orElse(0) < other.shortest().orElse(0);
+        case LENGTH -> one.length().orElse(0) > other.length().orElse(0);
+        case DIGITS -> one.digits().orElse(0) > other.digits().orElse(0);
+        case SCALE -> one.scale().orElse(0) > other.scale().orElse(0);
+        case LEAST -> Limits.isBelow(one.least().orElseThrow(), other.least().orElseThrow());
+        case GREATEST ->
+            Limits.isAbove(one.greatest().orElseThrow(), other.greatest().orElseThrow());
+        case PATTERN -> !one.patterns().containsAll(other.patterns());
+      };
+    }
+
+    String tell(String path, Field source, Inner inner) {
+      String one = value(source.limits());
+      String where =
+          inner.station().role() == Role.PERSISTENCE
+              ? "the column of " + inner.field().name()
+              : inner.station().path(inner.field());
+      return path
+          + " accepts "
+          + (one.isEmpty() ? anything : accepted.formatted(one))
+          + ", "
+          + where
+          + " "
+          + held.formatted(value(inner.field().limits()));
+    }
   }
 }

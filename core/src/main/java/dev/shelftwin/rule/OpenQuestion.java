@@ -3,6 +3,7 @@ package dev.shelftwin.rule;
 import dev.shelftwin.finding.Remedy;
 import dev.shelftwin.finding.RuleId;
 import dev.shelftwin.ledger.ConceptLedger;
+import dev.shelftwin.plan.Acceptance;
 import dev.shelftwin.plan.Omission;
 import dev.shelftwin.plan.Row;
 import dev.shelftwin.plan.Text;
@@ -35,7 +36,7 @@ final class OpenQuestion implements Rule {
             row.derived().stream(),
             row.stays().everywhere().stream(),
             row.stays().only().values().stream(),
-            row.accept().values().stream())
+            row.accept().values().stream().map(Acceptance::because))
         .flatMap(reasons -> reasons)
         .filter(Text::isQuestion);
   }

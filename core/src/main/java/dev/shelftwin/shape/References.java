@@ -9,10 +9,19 @@ public interface References {
   boolean exist();
 
   /**
-   * The mentions by the classes of a package and of those below it, each pair of classes once, in
-   * the order of the classes' names.
+   * The mentions by the classes of a package and of those below it, in the order of the classes'
+   * names; each pair of classes once, and once more where it stands in a public signature.
    */
   List<Reference> in(String packageName);
+
+  /** What the methods of that name call; nothing where the class is not among the users' own. */
+  List<Call> calls(TypeRef owner, String method);
+
+  /**
+   * The classes by which JPA providers among the code name themselves (Jakarta Persistence 3.2,
+   * §9.3).
+   */
+  List<String> providers();
 
   /** Class files of a package and of those below it that could not be read, each with the cause. */
   List<String> unreadable(String packageName);

@@ -23,6 +23,8 @@ import java.util.stream.Stream;
  *     those of a JPA {@code AttributeConverter}; only where the type can be made of nothing
  * @param constants of an enumeration, in order; empty for other types
  * @param annotations qualified names of its annotations
+ * @param printed whether its text shows every field: a record's, unless it has a {@code toString}
+ *     of its own (JLS §8.10.3)
  * @param place where it is declared
  */
 public record Shape(
@@ -36,6 +38,7 @@ public record Shape(
     List<Callable> converters,
     List<String> constants,
     List<String> annotations,
+    boolean printed,
     Place place) {
 
   /** What a type is declared as. */
@@ -44,6 +47,7 @@ public record Shape(
     CLASS,
     ABSTRACT_CLASS,
     INTERFACE,
+    ANNOTATION,
     ENUM
   }
 
@@ -74,6 +78,7 @@ public record Shape(
         converters,
         constants,
         annotations,
+        printed,
         place);
   }
 

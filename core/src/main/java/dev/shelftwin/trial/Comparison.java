@@ -9,7 +9,6 @@ import dev.shelftwin.ledger.HopLedger;
 import dev.shelftwin.plan.Given;
 import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.FieldRole;
-import dev.shelftwin.shape.Limits;
 import dev.shelftwin.shape.Place;
 import dev.shelftwin.shape.Presence;
 import dev.shelftwin.shape.Role;
@@ -22,7 +21,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
-import java.util.Set;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -32,18 +30,7 @@ final class Comparison {
 
   /** Stands for an object of several kinds, which have no fields in common to compare. */
   static final Field WHOLE =
-      new Field(
-          "",
-          TypeRef.lang("Object"),
-          Presence.REQUIRED,
-          Limits.NONE,
-          Set.of(),
-          false,
-          Optional.empty(),
-          Optional.empty(),
-          Optional.empty(),
-          List.of(),
-          Place.in(""));
+      Field.unkept("", TypeRef.lang("Object"), Presence.REQUIRED, Place.in(""));
 
   private final ConceptLedger concept;
   private final Leg leg;

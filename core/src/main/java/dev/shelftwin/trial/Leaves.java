@@ -3,6 +3,7 @@ package dev.shelftwin.trial;
 import dev.shelftwin.shape.Limits;
 import java.math.BigDecimal;
 import java.math.BigInteger;
+import java.math.RoundingMode;
 import java.net.URI;
 import java.sql.Time;
 import java.sql.Timestamp;
@@ -34,6 +35,9 @@ final class Leaves {
 
   private static final List<String> EDGE_TEXTS =
       List.of("", " ", "a", " x ", "Zoë Ångström", "粘土", "🏺", "O'Hara \"q\" \\", "a\nb", "null");
+
+  /** More than any number here has before its point. */
+  private static final int MOST_DIGITS = 40;
 
   private static final long SECONDS_OF_A_CENTURY = 3_155_760_000L;
 
@@ -147,7 +151,56 @@ final class Leaves {
   static Optional<Candidate> make(String qualifiedName, Limits limits, RandomGenerator random) {
     return Optional.ofNullable(MAKERS.get(qualifiedName))
         .map(maker -> maker.apply(random, limits))
+        .map(value -> within(value, limits, random))
         .map(value -> new Candidate(value, smaller(qualifiedName, value)));
+  }
+
+  /** The value itself, or where its limits refuse it one that they allow. */
+  private static Object within(Object value, Limits limits, RandomGenerator random) {
+    if (value instanceof String text) {
+      int missing = limits.shortest().orElse(0) - text.strip().length();
+      return missing > 0 ? text.strip() + "y".repeat(missing) : text;
+    }
+    boolean limited =
+        limits.least().isPresent() || limits.greatest().isPresent() || limits.digits().isPresent();
+    if (!limited
+        || !(value instanceof Number number)
+        || value instanceof Float
+        || value instanceof Double) {
+      return value;
+    }
+    BigDecimal exact = new BigDecimal(number.toString());
+    BigDecimal digits = BigDecimal.TEN.pow(limits.digits().orElse(MOST_DIGITS));
+    BigDecimal low = limits.least().map(Limits.Bound::value).orElse(digits.negate());
+    BigDecimal high = limits.greatest().map(Limits.Bound::value).orElse(digits);
+    boolean fits =
+        exact.compareTo(low) > 0 && exact.compareTo(high) < 0 && exact.abs().compareTo(digits) < 0;
+    if (fits
+        || (exact.compareTo(low) == 0
+            && limits.least().filter(Limits.Bound::inclusive).isPresent())) {
+      return value;
+    }
+    // Somewhere between them, counted from the lower end so that whole numbers stay whole.
+    BigDecimal room = high.min(digits).subtract(low.max(digits.negate()));
+    BigDecimal step = room.multiply(BigDecimal.valueOf(random.nextInt(1, 100))).movePointLeft(2);
+    BigDecimal found = low.max(digits.negate()).add(step).setScale(0, RoundingMode.UP).min(high);
+    return like(number, found);
+  }
+
+  private static Object like(Number example, BigDecimal number) {
+    if (example instanceof BigDecimal) {
+      return number;
+    }
+    if (example instanceof BigInteger) {
+      return number.toBigInteger();
+    }
+    if (example instanceof Long) {
+      return number.longValue();
+    }
+    if (example instanceof Integer) {
+      return number.intValue();
+    }
+    return example instanceof Short ? (Object) number.shortValue() : (Object) number.byteValue();
   }
 
   private static List<Candidate> smaller(String type, Object value) {

@@ -40,7 +40,7 @@ final class ObjectMaker {
   private static final int DEEPEST = 3;
 
   /** A row that came from a store has no finer times than stores keep: microseconds. */
-  private static final Limits WHAT_STORES_KEEP = Limits.ofSecondDigits(6);
+  private static final Limits WHAT_STORES_KEEP = new Limits.Builder().secondDigits(6).build();
 
   private final ConceptLedger concept;
   private final Station station;

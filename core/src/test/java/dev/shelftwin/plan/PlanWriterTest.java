@@ -6,10 +6,13 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import dev.shelftwin.finding.InputException;
 import dev.shelftwin.finding.RuleId;
 import dev.shelftwin.shape.FieldRole;
+import dev.shelftwin.shape.Limits;
 import dev.shelftwin.shape.Role;
 import java.io.IOException;
+import java.math.BigDecimal;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -33,9 +36,10 @@ class PlanWriterTest {
         on-class: [coop.kiln.Wired, coop.kiln.One]
         on-constructor: coop.kiln.Handed
       layers:
-        store: { role: persistence, package: coop.kiln.store }
+        store: { role: persistence, package: coop.kiln.store, unmapped: { OldRow: "for # reports" }, names: ["{concept}Row", "{concept}Log"], spelling: snake-case }
         model: { role: domain, package: coop.kiln.model }
         api: { role: transfer, package: coop.kiln.api, knows: { coop.kiln.store.Clock: "it's one: for all" } }
+      signatures: { coop.kiln.desk: [model, api], coop.kiln.shop: model }
       concepts:
         Firing:
           store: FiringRow
@@ -48,7 +52,8 @@ class PlanWriterTest {
             - { model: ended, unit: seconds, by: coop.kiln.Clocks, accept: { lossy-conversion: "# enough", limit-mismatch: é } }
             - { model: size, given: { BookFiring: { value: null }, ChangeFiring: { value: 1.5 } }, by: { api: coop.kiln.Sizes.of } }
             - { model: charge, store: { amount: chargeAmount, currency: chargeCurrency }, stays: none }
-            - { store: notes, is: part }
+            - { store: notes, is: part, accept: { leaked-key: { because: "old, but: known", until: "2027-03-31" } } }
+            - { model: peak, limits: { api: { min-length: 1, length: 40, digits: 4, scale: 2, min: -1, max: 99.5, pattern: "[a-z]{2,}", required: true, unique: true } } }
             - { model: kiln, store: kiln.code, derived: "from\\n two lines" }
           omits:
             FiringView: { fields: [size, "null"], because: "it's nobody's" }
@@ -97,8 +102,12 @@ class PlanWriterTest {
             .mappersAnnotated(
                 List.of("coop.kiln.Wired", "coop.kiln.One"), List.of("coop.kiln.Handed"))
             .layer("store", Role.PERSISTENCE, "coop.kiln.store")
+            .unmapped("store", "OldRow", "for # reports")
+            .names("store", Spelling.SNAKE_CASE, "{concept}Row", "{concept}Log")
             .layer("model", Role.DOMAIN, "coop.kiln.model")
             .layer("api", Role.TRANSFER, "coop.kiln.api")
+            .signatures("coop.kiln.desk", "model", "api")
+            .signatures("coop.kiln.shop", "model")
             .knows("api", "coop.kiln.store.Clock", "it's one: for all")
             .wire("coop.kiln.Json.mapper")
             .sample("Email", "coop.kiln.Samples.email")
@@ -145,7 +154,27 @@ class PlanWriterTest {
             .row(row -> row.field("model", "charge").stays("none"))
             .row(row -> row.field("model", "charge.amount").field("store", "chargeAmount"))
             .row(row -> row.field("model", "charge.currency").field("store", "chargeCurrency"))
-            .row(row -> row.field("store", "notes").is(FieldRole.PART))
+            .row(
+                row ->
+                    row.field("store", "notes")
+                        .is(FieldRole.PART)
+                        .accept(RuleId.LEAKED_KEY, "old, but: known", LocalDate.of(2027, 3, 31)))
+            .row(
+                row ->
+                    row.field("model", "peak")
+                        .limits(
+                            "api",
+                            new Limits.Builder()
+                                .shortest(1)
+                                .length(40)
+                                .digits(4)
+                                .scale(2)
+                                .least(new Limits.Bound(new BigDecimal("-1"), true))
+                                .greatest(new Limits.Bound(new BigDecimal("99.5"), true))
+                                .pattern("[a-z]{2,}")
+                                .unique()
+                                .build(),
+                            true))
             .row(
                 row ->
                     row.field("model", "kiln")

@@ -1,0 +1,188 @@
+package dev.shelftwin;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.junit.jupiter.params.provider.Arguments.arguments;
+
+import dev.shelftwin.finding.Finding;
+import dev.shelftwin.finding.RuleId;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.Arguments;
+import org.junit.jupiter.params.provider.MethodSource;
+
+/** What one layer accepts and the next refuses, on both sides of each limit's border. */
+class LimitsTest {
+
+  @TempDir Path folder;
+
+  /** Each case: a field of the request, of the domain and of the row; and what is told, if any. */
+  static Stream<Arguments> cases() {
+    return Stream.of(
+        // length
+        arguments(
+            "@Size(max = 41) String",
+            "String",
+            "@Column(length = 40) String",
+            "accepts 41 characters, the column of amount holds 40"),
+        arguments("@Size(max = 40) String", "String", "@Column(length = 40) String", ""),
+        arguments(
+            "@Size(max = 300) String",
+            "String",
+            "String",
+            "accepts 300 characters, the column of amount holds 255"),
+        arguments("@Size(max = 300) String", "String", "@Lob String", ""),
+        arguments("@NotNull String", "String", "@Column(length = 40) String", ""),
+        arguments(
+            "@NotBlank String",
+            "String",
+            "@Column(length = 40) String",
+            "accepts texts of any length, the column of amount holds 40"),
+        arguments("@NotBlank String", "String", "String", ""),
+        arguments(
+            "@Size(max = 80) String",
+            "@Size(max = 60) String",
+            "@Column(length = 70) String",
+            "accepts 80 characters, Glaze.amount holds 60"),
+        arguments(
+            "@Size(max = 60) String", "@Size(max = 60) String", "@Column(length = 70) String", ""),
+        arguments(
+            "@Size(max = 60) String",
+            "@Size(max = 60) String",
+            "@Column(length = 50) String",
+            "Glaze.amount accepts 60 characters, the column of amount holds 50"),
+        arguments(
+            "@Size(max = 9) String",
+            "@NotEmpty String",
+            "String",
+            "accepts 0 characters, Glaze.amount needs 1"),
+        arguments(
+            "@Size(min = 1) String",
+            "@Size(min = 3) String",
+            "String",
+            "accepts as few as 1 characters, Glaze.amount needs 3"),
+        // patterns
+        arguments(
+            "@Size(max = 9) String",
+            "@Pattern(regexp = \"[A-Z]+\") String",
+            "String",
+            "accepts any text, Glaze.amount wants '[A-Z]+'"),
+        arguments(
+            "@Pattern(regexp = \"[A-Z]+\") String",
+            "@Pattern(regexp = \"[A-Z]+\") String",
+            "String",
+            ""),
+        // numbers
+        arguments(
+            "@Min(0) int",
+            "@Min(1) int",
+            "int",
+            "accepts numbers from 0, Glaze.amount needs at least 1"),
+        arguments("@Min(1) int", "@Positive int", "int", ""),
+        arguments(
+            "@PositiveOrZero int",
+            "@Positive int",
+            "int",
+            "accepts numbers from 0, Glaze.amount needs at least 1"),
+        arguments(
+            "@Max(20) int",
+            "int",
+            "@Max(12) int",
+            "accepts numbers up to 20, the column of amount allows at most 12"),
+        arguments("@Max(12) int", "int", "@Max(20) int", ""),
+        arguments(
+            "@Min(1) int",
+            "int",
+            "@Max(20) int",
+            "accepts numbers however great, the column of amount allows at most 20"),
+        arguments(
+            "@DecimalMin(\"0.5\") @Digits(integer = 7, fraction = 2) BigDecimal",
+            "@DecimalMin(value = \"0.5\", inclusive = false) BigDecimal",
+            "@Column(precision = 9, scale = 2) BigDecimal",
+            "accepts numbers from 0.5, Glaze.amount needs at least 0.5 (not itself)"),
+        // digits
+        arguments(
+            "@Digits(integer = 8, fraction = 2) BigDecimal",
+            "BigDecimal",
+            "@Column(precision = 9, scale = 2) BigDecimal",
+            "accepts 8 digits before the point, the column of amount holds 7"),
+        arguments(
+            "@Digits(integer = 7, fraction = 3) BigDecimal",
+            "BigDecimal",
+            "@Column(precision = 9, scale = 2) BigDecimal",
+            "accepts 3 digits after the point, the column of amount holds 2"),
+        arguments(
+            "@Digits(integer = 7, fraction = 2) BigDecimal",
+            "BigDecimal",
+            "@Column(precision = 9, scale = 2) BigDecimal",
+            ""),
+        arguments("BigDecimal", "BigDecimal", "@Column(precision = 9, scale = 2) BigDecimal", ""),
+        // presence
+        arguments(
+            "Optional<String>",
+            "String",
+            "String",
+            "NewGlaze.amount may be missing, Glaze.amount must not be"),
+        arguments("String", "String", "@Column(nullable = false) String", ""));
+  }
+
+  @ParameterizedTest(name = "{0} | {1} | {2}")
+  @MethodSource("cases")
+  void whatHurtsIsTold(String request, String domain, String column, String told) {
+    assertThat(messages(glaze(request, domain, "String".equals(column) ? REQUIRED : column)))
+        .hasSize(told.isEmpty() ? 0 : 1)
+        .allSatisfy(message -> assertThat(message).contains(told));
+  }
+
+  private static final String REQUIRED = "@Column(nullable = false) String";
+
+  private Project glaze(String request, String domain, String column) {
+    boolean primitive = column.endsWith(" int") || column.equals("int");
+    String required =
+        primitive || column.contains("nullable")
+            ? column
+            : column.contains("@Column(")
+                ? column.replace("@Column(", "@Column(nullable = false, ")
+                : "@Column(nullable = false) " + column;
+    return new Project(folder)
+        .importing("java.math.BigDecimal", "java.util.Optional", "jakarta.validation.constraints.*")
+        .with(
+            "    String note) {}\npackage",
+            "    String note,\n    " + bare(request) + " amount) {}\npackage")
+        .with("    String note) {}\n", "    String note,\n    " + request + " amount) {}\n")
+        .with("Optional<String> note) {}", "Optional<String> note,\n    " + domain + " amount) {}")
+        .with("(nullable = false, length = 40) String label", "(nullable = false) String label")
+        .with("String note;", "String note;\n  " + required + " amount;");
+  }
+
+  private static String bare(String type) {
+    return type.substring(type.lastIndexOf(' ') + 1).replaceAll("Optional<(\\w+)>", "$1");
+  }
+
+  private static List<String> messages(Project project) {
+    return project.check().stream()
+        .peek(finding -> assertThat(finding.rule()).isEqualTo(RuleId.LIMIT_MISMATCH))
+        .map(Finding::message)
+        .toList();
+  }
+
+  @Test
+  void thePlanSaysWhatDeclarationsDoNot() {
+    Project project =
+        new Project(folder)
+            .importing("jakarta.validation.constraints.*")
+            .row("{ model: note, limits: { store: { length: 20 }, NewGlaze: { length: 30 } } }")
+            .row("{ model: code, is: identity, limits: { store: { required: true } } }")
+            .with(
+                "@Column(nullable = false, length = 40) String label;",
+                "@Column(unique = true) String label;");
+    assertThat(messages(project))
+        .containsExactlyInAnyOrder(
+            "GlazeRow.label may be missing, Glaze.name must not be",
+            "NewGlaze.note accepts 30 characters, the column of note holds 20",
+            "Glaze.code tells objects apart, the column of code is not unique");
+  }
+}
