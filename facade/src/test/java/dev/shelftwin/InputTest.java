@@ -4,17 +4,23 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import dev.shelftwin.finding.InputException;
+import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.function.Function;
 import java.util.function.UnaryOperator;
 import java.util.stream.Stream;
+import java.util.zip.ZipEntry;
+import java.util.zip.ZipOutputStream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.Arguments;
+import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.MethodSource;
 
 /** Input that keeps a stage from working is told with place, cause and remedy. */
@@ -146,5 +152,62 @@ class InputTest {
       String cause,
       String remedy) {
     return Arguments.of(name, change, stage, place, cause, remedy);
+  }
+
+  /**
+   * Each: what becomes of the jar with the class that a type's signature needs, and what is said.
+   */
+  @ParameterizedTest
+  @CsvSource({
+    "no jar at all, error reading",
+    "a jar that is cut off, error reading",
+    "a class that is cut off, bad class file",
+    "a class of a newer Java, wrong version",
+    "a jar without the class, 'the type coop.parts.Base, which coop.parts.Part extends, cannot be found'"
+  })
+  void aBrokenJarIsTold(String damage, String told) throws Exception {
+    Path jar = folder.resolve("parts.jar");
+    Files.write(jar, damaged(damage));
+    Project project =
+        new Project(folder)
+            .with("public class GlazeRow {", "public class GlazeRow extends coop.parts.Part {")
+            .write();
+    List<Path> classPath = new ArrayList<>(Project.code().classPath());
+    classPath.add(jar);
+    CodeOptions code = new CodeOptions(List.of(), List.of(), classPath);
+    assertThatThrownBy(() -> ShelfTwin.open(project.planFile(), code))
+        .isInstanceOf(InputException.class)
+        .hasMessageContaining(told);
+  }
+
+  private byte[] damaged(String damage) throws IOException {
+    Path parts = folder.resolve("parts/coop/parts");
+    Files.createDirectories(parts);
+    Path source = folder.resolve("parts/coop/parts/Part.java");
+    Files.writeString(
+        source, "package coop.parts;\npublic class Part extends Base {}\nclass Base {}\n");
+    Project.compile(List.of(source), folder, folder.resolve("parts"), "-proc:none");
+    byte[] part = Files.readAllBytes(parts.resolve("Part.class"));
+    byte[] base = Files.readAllBytes(parts.resolve("Base.class"));
+    if (damage.equals("a class of a newer Java")) {
+      part[7] = (byte) 0xC8; // JVMS §4.1: the major version
+    } else if (damage.equals("a class that is cut off")) {
+      part = Arrays.copyOf(part, part.length / 2);
+    }
+    ByteArrayOutputStream bytes = new ByteArrayOutputStream();
+    try (ZipOutputStream jar = new ZipOutputStream(bytes)) {
+      jar.putNextEntry(new ZipEntry("coop/parts/Part.class"));
+      jar.write(part);
+      if (!damage.equals("a jar without the class")) {
+        jar.putNextEntry(new ZipEntry("coop/parts/Base.class"));
+        jar.write(base);
+      }
+    }
+    byte[] whole = bytes.toByteArray();
+    return switch (damage) {
+      case "no jar at all" -> new byte[] {1, 2, 3};
+      case "a jar that is cut off" -> Arrays.copyOf(whole, whole.length / 2);
+      default -> whole;
+    };
   }
 }

@@ -202,6 +202,24 @@ class LeaksTest {
                     "\"«\" + text + \"»\"",
                     "text.replace(\"«\", \"\").replace(\"»\", \"\")")),
         of(
+            "one method for both ways",
+            project ->
+                words(project, "text", "text")
+                    .with("public static String fromRow", "private static String fromRow")
+                    .with(
+                        "length = 40) String label;",
+                        "length = 40) String label; //~ lossy-conversion")),
+        of(
+            "a computed value that a column keeps",
+            project ->
+                project
+                    .with("String note;", "String note;\n  int letters; //~ lossy-conversion")
+                    .with(
+                        "Optional<String> note) {}",
+                        "Optional<String> note) {\n  public int letters() { return name.length(); }\n}")
+                    .row(
+                        "{ model: letters, store: letters, derived: from the name, stays: { GlazeView: x } }")),
+        of(
             "a constant's name in lower case is still its name",
             project ->
                 project

@@ -6,6 +6,7 @@ import dev.shelftwin.finding.Finding;
 import dev.shelftwin.finding.InputException;
 import dev.shelftwin.trial.TrialOptions;
 import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -14,7 +15,9 @@ import java.util.OptionalInt;
 import java.util.Random;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.concurrent.atomic.AtomicInteger;
 import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -31,13 +34,13 @@ class PlantedFaultsTest {
   private static final boolean ALL = System.getProperty("planted", "").equals("all");
   private static final Path PAGE = Path.of("../docs/verification.md");
   private static final TrialOptions OPTIONS =
-      new TrialOptions(7, 30, Set.of(), OptionalInt.empty(), false);
+      new TrialOptions(7, 120, Set.of(), OptionalInt.empty(), false);
 
   private static final List<Outcome> OUTCOMES = new ArrayList<>();
 
   @TempDir Path folder;
 
-  private int written;
+  private final AtomicInteger written = new AtomicInteger();
 
   static Stream<Fault> faults() {
     return Fault.ALL.stream();
@@ -56,19 +59,17 @@ class PlantedFaultsTest {
   @ParameterizedTest(name = "{0}")
   @MethodSource("faults")
   void eachFaultIsNoticed(Fault fault) throws IOException {
-    List<Sources> all = fault.plant().apply(Sources.kiln());
-    assertThat(all).as("places").isNotEmpty();
-    List<Sources> tried = ALL ? all : List.of(all.get(new Random(7).nextInt(all.size())));
-    List<String> missed = new ArrayList<>();
-    int both = 0;
-    for (Sources planted : tried) {
-      Set<String> told = told(fault, planted);
-      if (!isCaught(fault, told)) {
-        missed.add(planted.where() + " " + told);
-      }
-      both += told.size() > 1 && told.contains(TRIAL) ? 1 : 0;
-    }
-    OUTCOMES.add(new Outcome(fault, tried.size(), tried.size() - missed.size(), both));
+    List<Sources> places = fault.plant().apply(Sources.kiln());
+    assertThat(places).as("places").isNotEmpty();
+    List<Sources> tried = ALL ? places : List.of(places.get(new Random(7).nextInt(places.size())));
+    List<Set<String>> told = tried.parallelStream().map(planted -> told(fault, planted)).toList();
+    List<String> missed =
+        IntStream.range(0, tried.size())
+            .filter(index -> !isCaught(fault, told.get(index)))
+            .mapToObj(index -> tried.get(index).where() + " " + told.get(index))
+            .toList();
+    boolean both = told.stream().anyMatch(all -> all.contains(TRIAL) && all.size() > 1);
+    OUTCOMES.add(new Outcome(fault, tried.size(), missed, both));
     if (ALL) {
       Files.writeString(PAGE, page());
     }
@@ -84,7 +85,7 @@ class PlantedFaultsTest {
   }
 
   /** The rules that found something, {@code refused} where the plan was, {@code trial}. */
-  private Set<String> told(Fault fault, Sources planted) throws IOException {
+  private Set<String> told(Fault fault, Sources planted) {
     Path plan = write(planted);
     if (fault.stage() == Fault.Stage.CLASSES) {
       compile(plan);
@@ -104,36 +105,43 @@ class PlantedFaultsTest {
   }
 
   private Path write(Sources sources) {
-    Path project = folder.resolve("kiln" + written++);
+    Path project = folder.resolve("kiln" + written.getAndIncrement());
     sources.write(project);
     return project.resolve(Sources.PLAN);
   }
 
-  private static void compile(Path plan) throws IOException {
-    Path classes = Files.createDirectories(plan.resolveSibling("target/classes"));
+  private static void compile(Path plan) {
+    Path classes = plan.resolveSibling("target/classes");
     try (Stream<Path> sources = Files.walk(plan.resolveSibling("src"))) {
       assertThat(
               Project.compile(
                   sources.filter(Files::isRegularFile).toList(),
                   plan.resolveSibling("src/main/java"),
-                  classes,
+                  Files.createDirectories(classes),
                   "-g",
                   "-proc:none"))
           .isEmpty();
+    } catch (IOException failure) {
+      throw new UncheckedIOException(failure);
     }
   }
 
   /** What came of one kind of fault. */
-  private record Outcome(Fault fault, int planted, int caught, int both) {
+  private record Outcome(Fault fault, int planted, List<String> missed, boolean both) {
+
+    int caught() {
+      return planted - missed.size();
+    }
 
     String row() {
-      String stage = fault.stage() == Fault.Stage.TRIAL ? (both > 0 ? "both" : "trial") : "check";
+      String stage = fault.stage() == Fault.Stage.TRIAL ? (both ? "both" : "trial") : "check";
       String rules =
           fault.rules().stream()
               .sorted()
               .map(rule -> "`" + rule + "`")
               .collect(Collectors.joining(", "));
-      return "| %s | %s | %s | %d / %d |\n".formatted(fault.kind(), stage, rules, caught, planted);
+      return "| %s | %s | %s | %d / %d |\n"
+          .formatted(fault.kind(), stage, rules, caught(), planted);
     }
   }
 
@@ -155,8 +163,15 @@ class PlantedFaultsTest {
     OUTCOMES.forEach(outcome -> page.append(outcome.row()));
     int planted = OUTCOMES.stream().mapToInt(Outcome::planted).sum();
     int caught = OUTCOMES.stream().mapToInt(Outcome::caught).sum();
-    return page.append(
-            "| **%d kinds** | | | **%d / %d** |\n".formatted(OUTCOMES.size(), caught, planted))
-        .toString();
+    page.append("| **%d kinds** | | | **%d / %d** |\n".formatted(OUTCOMES.size(), caught, planted));
+    OUTCOMES.forEach(
+        outcome ->
+            outcome
+                .missed()
+                .forEach(
+                    place ->
+                        page.append(
+                            "\nMissed: %s at %s.\n".formatted(outcome.fault().kind(), place))));
+    return page.toString();
   }
 }

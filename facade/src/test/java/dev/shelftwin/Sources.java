@@ -52,11 +52,19 @@ record Sources(Map<String, String> texts, String where) {
           if (Pattern.compile(files).matcher(file).find()) {
             List<MatchResult> places = pattern.matcher(text).results().toList();
             for (int index = 0; index < places.size(); index++) {
+              if (isComment(text, places.get(index).start())) {
+                continue;
+              }
               variants.add(changed(file, text, pattern, put, index, places.get(index)));
             }
           }
         });
     return variants;
+  }
+
+  private static boolean isComment(String text, int at) {
+    String line = text.substring(text.lastIndexOf('\n', at) + 1).stripLeading();
+    return line.startsWith("*") || line.startsWith("/");
   }
 
   private Sources changed(

@@ -57,7 +57,7 @@ public final class Speed {
     for (int round = 0; round < ROUNDS; round++) {
       rounds.add(new Runner(options).run());
     }
-    Files.writeString(page, page(rounds));
+    Files.writeString(page, page(rounds) + CheckSpeed.section());
   }
 
   private static String page(List<Collection<RunResult>> rounds) {

@@ -23,6 +23,9 @@ public final class CompilerMessages {
   }
 
   private static String remedy(String message) {
+    if (message.startsWith("error reading") || message.contains("bad class file")) {
+      return "build or fetch that file again, or take it off the class path";
+    }
     return message.contains("does not exist") || message.contains("cannot find symbol")
         ? "correct the name, or add what the code depends on to 'class-path' in the plan"
         : "make the class compile first";

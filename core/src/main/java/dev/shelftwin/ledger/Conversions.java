@@ -140,21 +140,42 @@ final class Conversions {
     if (!by.value().contains(".")) {
       return coded(from.present(), to.present(), by.value());
     }
-    return methods(by.value())
-        .filter(method -> takes(method, from) && gives(method, to))
-        .findFirst()
+    List<Callable> statics =
+        methods(by.value()).filter(method -> takes(method, from) && gives(method, to)).toList();
+    List<Callable> converters =
+        find(by.value(), Shape::converters)
+            .filter(method -> takes(method, from) && gives(method, to))
+            .toList();
+    return theOne(statics, inward)
         .map(method -> step(method, statically(method), from, to, inward))
         .or(
             () ->
-                find(by.value(), Shape::converters)
-                    .filter(method -> takes(method, from) && gives(method, to))
-                    .findFirst()
+                theOne(converters, inward)
                     .map(
                         method -> {
                           Form form = new Form.Own(method.owner(), method.name());
                           return step(method, form, from, to, inward);
                         }))
         .map(step -> new Conversion(List.of(step)));
+  }
+
+  /**
+   * Of several methods between the same types the one whose name tells the direction: {@code to…}
+   * leads outward and {@code from…} inward, as do the methods of an {@code AttributeConverter}
+   * (Jakarta Persistence 3.2, §3.9).
+   */
+  private static Optional<Callable> theOne(List<Callable> methods, boolean inward) {
+    return methods.size() < 2
+        ? methods.stream().findFirst()
+        : Optional.of(methods.stream().filter(method -> leads(method.name(), inward)).toList())
+            .filter(named -> named.size() == 1)
+            .map(named -> named.get(0));
+  }
+
+  private static boolean leads(String name, boolean inward) {
+    return inward
+        ? name.startsWith("from") || name.equals("convertToEntityAttribute")
+        : name.startsWith("to") || name.equals("convertToDatabaseColumn");
   }
 
   /** Between a constant and something that it tells, such as a number. */

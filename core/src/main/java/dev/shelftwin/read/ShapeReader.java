@@ -109,6 +109,7 @@ final class ShapeReader {
   private Set<TypeRef> supertypes(TypeMirror type) {
     Set<TypeRef> supertypes = new LinkedHashSet<>();
     for (TypeMirror direct : types.directSupertypes(type)) {
+      checkKnown(direct, type);
       TypeRef ref = typeReader.read(direct).erased();
       if (!ref.packageName().startsWith("java.") && supertypes.add(ref)) {
         supertypes.addAll(supertypes(direct));
@@ -400,6 +401,18 @@ final class ShapeReader {
               place,
               "the type " + type + " of " + field + " cannot be found",
               "correct its name, or add the jar that holds it to 'class-path' in the plan"));
+    }
+  }
+
+  /** What a missing class above would hand down is not read, which nobody shall overlook. */
+  private void checkKnown(TypeMirror above, TypeMirror type) {
+    if (above.getKind() == TypeKind.ERROR) {
+      TypeElement element = (TypeElement) types.asElement(type);
+      errors.accept(
+          new InputError(
+              places.ofType(typeReader.read(element)),
+              "the type " + above + ", which " + type + " extends, cannot be found",
+              "add the jar that holds it to 'class-path' in the plan"));
     }
   }
 

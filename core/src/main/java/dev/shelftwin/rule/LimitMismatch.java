@@ -32,32 +32,31 @@ final class LimitMismatch implements Rule {
     Stream<Hit> onHops =
         Hits.entries(ledger)
             .filter(at -> at.entry().isCarried())
-            .flatMap(at -> Stream.concat(presence(ledger, at).stream(), amounts(ledger, at)));
+            .flatMap(at -> Stream.concat(presence(ledger, at), amounts(ledger, at)));
     return Stream.concat(onHops, identity(ledger, stage).stream());
   }
 
-  private Optional<Hit> presence(ConceptLedger ledger, Hits.OnHop at) {
-    Field source = at.entry().sources().get(0);
+  private Stream<Hit> presence(ConceptLedger ledger, Hits.OnHop at) {
     Field target = at.entry().target().orElseThrow();
-    boolean hurts =
-        mayBeMissing(at, source)
-            && mustBeThere(at, target)
-            && !at.hop().slot(target).orElse(target.type()).isOptional();
+    boolean needed =
+        mustBeThere(at, target) && !at.hop().slot(target).orElse(target.type()).isOptional();
     String remedy =
         at.hop().hop().inward()
             ? "let " + at.from() + " refuse a missing value, or let " + at.to() + " do without"
             : "let " + at.to() + " do without, or let " + at.from() + " require a value";
-    return hurts
-        ? Optional.of(
-            hit(
-                ledger,
-                at,
-                at.from().path(source)
-                    + " may be missing, "
-                    + at.to().path(target)
-                    + " must not be",
-                remedy))
-        : Optional.empty();
+    return at.entry().sources().stream()
+        .filter(source -> needed && mayBeMissing(at, source))
+        .map(
+            source ->
+                hit(
+                    ledger,
+                    at,
+                    source,
+                    at.from().path(source)
+                        + " may be missing, "
+                        + at.to().path(target)
+                        + " must not be",
+                    remedy));
   }
 
   /** A column may be null unless it says that it may not; of requests only what is said counts. */
@@ -111,6 +110,7 @@ final class LimitMismatch implements Rule {
                             hit(
                                 ledger,
                                 at,
+                                source,
                                 measure.tell(at.from().path(source), source, one),
                                 "let both have one limit")));
   }
@@ -162,6 +162,7 @@ final class LimitMismatch implements Rule {
                 hit(
                     ledger,
                     at,
+                    identity.get(0),
                     at.from().path(identity.get(0))
                         + " tells objects apart, the column of "
                         + at.entry().target().orElseThrow().name()
@@ -170,8 +171,8 @@ final class LimitMismatch implements Rule {
         .findFirst();
   }
 
-  private Hit hit(ConceptLedger ledger, Hits.OnHop at, String message, String advice) {
-    Field source = at.entry().sources().get(0);
+  private Hit hit(
+      ConceptLedger ledger, Hits.OnHop at, Field source, String message, String advice) {
     Remedy accept =
         new PlanRows(ledger)
             .with("or accept it", at.from(), source, "accept: { limit-mismatch: \"why\" }");
