@@ -84,7 +84,16 @@ record Fault(String kind, Stage stage, Set<String> rules, Function<Sources, List
     check(
         "a row loses a column",
         "lost-field unfilled-field unknown-name type-mismatch",
-        kiln -> kiln.each(STORE, COLUMN, "").stream().map(Fault::withoutAccessors).toList());
+        kiln ->
+            // a segment's way back to its firing is an affair of the provider's
+            kiln
+                .each(
+                    STORE,
+                    COLUMN.replace("private )", "private (?!FiringRow firing;[^}]*int rate))"),
+                    "")
+                .stream()
+                .map(Fault::withoutAccessors)
+                .toList());
     check(
         "a response has a field that nothing fills",
         "unfilled-field lost-field type-mismatch",
@@ -340,7 +349,7 @@ record Fault(String kind, Stage stage, Set<String> rules, Function<Sources, List
             kiln
                 .each(
                     PLAN,
-                    "(?m)^(  (Kiln|Segment|Glaze|Piece):\\n(?s:.*?)    fields:\\n)",
+                    "(?m)^(  (Kiln|Segment|Piece):\\n(?s:.*?)    fields:\\n)",
                     "$1      - { model: @SAME@, store: @SAME@ }\n")
                 .stream()
                 .map(
@@ -354,10 +363,6 @@ record Fault(String kind, Stage stage, Set<String> rules, Function<Sources, List
                                 PLAN,
                                 "(?s)(  Segment:.{0,130})@SAME@(.{0,9})@SAME@",
                                 "$1target$2target")
-                            .all(
-                                PLAN,
-                                "(?s)(  Glaze:.{0,400})@SAME@(.{0,9})@SAME@",
-                                "$1recipe$2recipe")
                             .all(
                                 PLAN, "(?s)(  Piece:.{0,130})@SAME@(.{0,9})@SAME@", "$1clay$2clay"))
                 .toList());
@@ -790,7 +795,7 @@ record Fault(String kind, Stage stage, Set<String> rules, Function<Sources, List
         kiln ->
             kiln.each(
                 "/(Member|Glaze|Piece|Kiln|Shelf|Segment|CardPayment|CreditPayment|WorkPayment|Firing|KilnCheck)Row.java",
-                "    this\\.\\w+ = \\w+;\\n",
+                "    this\\.(?!firing\\b)\\w+ = \\w+;\\n",
                 ""));
     trial(
         "a setter of a row changes the text",

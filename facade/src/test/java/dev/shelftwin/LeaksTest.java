@@ -293,6 +293,18 @@ class LeaksTest {
                 named(project, "'{concept}Record'")
                     .with("public class GlazeRow {", "public class GlazeRow { //~ odd-name")),
         of(
+            "a mapper that is not called as mappers are",
+            project ->
+                project
+                    .with(
+                        "name: glazes",
+                        "name: glazes\nmappers: { name: '{concept}{layer}Carrier' }")
+                    .java("package coop.kiln.store;\npublic class GlazeStoreCarrier {}\n")
+                    .java("package coop.kiln.store;\npublic class GlazeCarrier {} //~ odd-name\n")),
+        of(
+            "a mapper of any name where the plan does not say",
+            project -> project.java("package coop.kiln.store;\npublic class GlazeMapper {}\n")),
+        of(
             "columns in snake case, and one that is not",
             project ->
                 project

@@ -95,13 +95,21 @@ class PlantedFaultsTest {
       for (Finding finding : twin.check()) {
         told.add(finding.rule().key());
       }
-      if (fault.stage() == Fault.Stage.TRIAL && !twin.trial(OPTIONS).held()) {
+      if (fault.stage() == Fault.Stage.TRIAL && !twin.trial(options(planted)).held()) {
         told.add(TRIAL);
       }
     } catch (InputException refused) {
       told.add("refused");
     }
     return told;
+  }
+
+  /** Tries the concept that the file is named for, else all. */
+  private static TrialOptions options(Sources planted) {
+    String concept = planted.where().replaceFirst("(Row)?\\.java:.*", "");
+    boolean listed = planted.texts().get(Sources.PLAN).contains("\n  " + concept + ":\n");
+    return new TrialOptions(
+        7, 120, listed ? Set.of(concept) : Set.of(), OptionalInt.empty(), false);
   }
 
   private Path write(Sources sources) {

@@ -35,6 +35,13 @@ public record MapperStyle(
     onConstructor = List.copyOf(onConstructor);
   }
 
+  /** How the names of all mappers end, such as Mapper; empty where the plan says none. */
+  public Optional<String> ending() {
+    return name.map(Text::value)
+        .map(pattern -> pattern.substring(pattern.lastIndexOf('}') + 1))
+        .filter(ending -> !ending.isEmpty());
+  }
+
   String simpleName(String concept, String layer) {
     String capital = layer.substring(0, 1).toUpperCase(Locale.ROOT) + layer.substring(1);
     return name.map(Text::value)

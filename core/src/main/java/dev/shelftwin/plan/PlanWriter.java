@@ -1,5 +1,6 @@
 package dev.shelftwin.plan;
 
+import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -221,14 +222,19 @@ public final class PlanWriter {
     return said.size() == 1 ? because : said;
   }
 
+  private static Object number(BigDecimal value) {
+    boolean whole = value.stripTrailingZeros().scale() <= 0;
+    return whole ? (Object) value.longValue() : (Object) value.doubleValue();
+  }
+
   private static Object limits(SaidLimits limits) {
     Map<String, Object> said = new LinkedHashMap<>();
     limits.limits().shortest().ifPresent(count -> said.put("min-length", count));
     limits.limits().length().ifPresent(count -> said.put("length", count));
     limits.limits().digits().ifPresent(count -> said.put("digits", count));
     limits.limits().scale().ifPresent(count -> said.put("scale", count));
-    limits.limits().least().ifPresent(bound -> said.put("min", bound.value()));
-    limits.limits().greatest().ifPresent(bound -> said.put("max", bound.value()));
+    limits.limits().least().ifPresent(bound -> said.put("min", number(bound.value())));
+    limits.limits().greatest().ifPresent(bound -> said.put("max", number(bound.value())));
     limits.limits().patterns().forEach(pattern -> said.put("pattern", pattern));
     if (limits.required()) {
       said.put("required", true);
