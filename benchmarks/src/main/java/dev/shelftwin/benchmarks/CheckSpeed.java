@@ -26,7 +26,7 @@ final class CheckSpeed {
         new OptionsBuilder()
             .include(Checking.class.getName())
             .mode(Mode.SingleShotTime)
-            .forks(3)
+            .forks(2)
             .warmupIterations(1)
             .measurementIterations(3)
             .jvmArgsAppend(HEAP)
@@ -40,8 +40,8 @@ final class CheckSpeed {
             ## The check
 
             A check of a whole project, from the plan's text to the findings, against `javac -proc:none` of the same
-            sources, in the same run: concepts of 30 fields in three layers, three processes for each line, each
-            with a heap of 1 GiB, each once to warm up and three times to measure. The median of all nine counts.
+            sources, in the same run: concepts of 30 fields in three layers, two processes for each line, each
+            with a heap of 1 GiB, each once to warm up and three times to measure. The median of all six counts.
 
             | concepts | `javac`, s | `check`, s | ratio | `check`, ms per concept |
             |---:|---:|---:|---:|---:|

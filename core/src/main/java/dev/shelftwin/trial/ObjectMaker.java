@@ -245,11 +245,32 @@ final class ObjectMaker {
     Optional<Inward> inward =
         station.equals(concept.hub()) ? Optional.empty() : inward(part.name());
     if (inward.isEmpty()) {
-      return distinct(type, limits, part.mayMiss(), random, taken);
+      Optional<Entry> split = split(part.name());
+      return split.isEmpty()
+          ? distinct(type, limits, part.mayMiss(), random, taken)
+          : splitFrom(split.get(), part, limits, random, taken);
     }
     boolean missing = part.mayMiss() && !inward.get().required() && !type.isPrimitive();
     Candidate inside = distinct(inward.get().type().present(), limits, missing, random, taken);
     return inward.get().direct() ? inside : outward(inside, inward.get().back().orElseThrow());
+  }
+
+  /** Where one of several columns keeps a part of what one field of the hub holds. */
+  private Optional<Entry> split(String name) {
+    return concept.hop(concept.hub(), station).stream()
+        .flatMap(hop -> hop.into(name).stream())
+        .filter(entry -> entry.account() == Account.SPLIT && entry.source().isPresent())
+        .findFirst();
+  }
+
+  /** A part such as a currency, as its column keeps it; any text would hardly ever be one. */
+  private Candidate splitFrom(
+      Entry split, Part part, Limits limits, RandomGenerator random, Set<String> taken)
+      throws SampleRefused {
+    boolean missing = part.mayMiss() && !part.type().isPrimitive();
+    TypeRef inside = split.source().orElseThrow().type().present();
+    Candidate drawn = distinct(inside, limits, missing, random, taken);
+    return outward(drawn, split.conversion().orElseThrow());
   }
 
   private boolean leadsBack(Field field) {
