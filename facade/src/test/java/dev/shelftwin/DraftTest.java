@@ -82,8 +82,8 @@ class DraftTest {
             "limit-mismatch KilnCheckRow.ventClear",
             "limit-mismatch KilnCheckRow.cracked",
             "limit-mismatch KilnCheckRow.swept",
-            "unmapped-type ", // what a page holds only a person can say
-            "unmapped-type ");
+            "unnamed-type ", // what a page holds only a person can say
+            "unnamed-type ");
     assertThat(draft.text())
         .contains("- { model: operator, store: operator.number }")
         .contains("# guess: MemberRow.emailAddress, by its name and type")

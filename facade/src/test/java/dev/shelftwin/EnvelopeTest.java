@@ -68,7 +68,7 @@ class EnvelopeTest {
                 + body
                 + "\n");
     Generated generated = project.run(ShelfTwin::generate);
-    assertThat(project.check()).extracting(Finding::rule).isSubsetOf(RuleId.UNMAPPED_TYPE);
+    assertThat(project.check()).extracting(Finding::rule).isSubsetOf(RuleId.UNNAMED_TYPE);
     assertThat(Project.text(generated, "GlazePageApiMapper")).contains(expected);
     assertThat(project.warnings(generated)).isEmpty();
     boolean isRead = !api.contains("Listing"); // its only factory says nothing to a JSON library

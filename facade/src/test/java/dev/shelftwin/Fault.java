@@ -393,7 +393,7 @@ record Fault(String kind, Stage stage, Set<String> rules, Function<Sources, List
                 .toList());
     check(
         "a concept is taken out",
-        "unmapped-type type-mismatch family-gap lossy-conversion",
+        "unnamed-type type-mismatch family-gap lossy-conversion",
         kiln -> withoutConcept(kiln, "(?!FiringPage|Payment)\\w+"));
     check(
         "a concept has one type only",
@@ -685,7 +685,7 @@ record Fault(String kind, Stage stage, Set<String> rules, Function<Sources, List
                 PLAN, "(?m)^concepts:", "signatures: { coop.kiln.desk: [model] }\nconcepts:"));
     check(
         "a type of a layer is in no concept",
-        "unmapped-type",
+        "unnamed-type",
         kiln ->
             Stream.of(
                     "api:public record Weather(String sky) {}",

@@ -329,13 +329,13 @@ class LeaksTest {
             project ->
                 project
                     .java(
-                        "package coop.kiln.api;\npublic record Health(boolean up) {} //~ unmapped-type\n")
+                        "package coop.kiln.api;\npublic record Health(boolean up) {} //~ unnamed-type\n")
                     .java(
                         "package coop.kiln.model;\npublic interface Glazes { Glaze find(String code); }\n")
                     .java(
                         "package coop.kiln.model;\npublic class Mixing {\n  private final int parts = 3;\n}\n")
                     .java(
-                        "package coop.kiln.store;\n@jakarta.persistence.Entity\npublic class OldRow { //~ unmapped-type\n  @jakarta.persistence.Id Long id;\n}\n")),
+                        "package coop.kiln.store;\n@jakarta.persistence.Entity\npublic class OldRow { //~ unnamed-type\n  @jakarta.persistence.Id Long id;\n}\n")),
         of(
             "a type that no concept names on purpose, and a reason for none",
             project ->
@@ -343,7 +343,7 @@ class LeaksTest {
                     .java("package coop.kiln.api;\npublic record Health(boolean up) {}\n")
                     .with(
                         "package: coop.kiln.api }",
-                        "package: coop.kiln.api, unmapped: { Health: says nothing of glazes,\n"
+                        "package: coop.kiln.api, apart: { Health: says nothing of glazes,\n"
                             + "      Wealth: gone } } #~ stale-row")));
   }
 

@@ -152,7 +152,7 @@ class MembersTest {
                 public record Glaze(
                     String code, String name, boolean foodSafe, String finish, String note) {}
                 """);
-    assertThat(twice.check()).extracting(Finding::rule).containsOnly(RuleId.UNMAPPED_TYPE);
+    assertThat(twice.check()).extracting(Finding::rule).containsOnly(RuleId.UNNAMED_TYPE);
     assertThat(twice.run(ShelfTwin::generate).files())
         .filteredOn(file -> file.className().equals("GlazeApiMapper"))
         .singleElement()

@@ -29,7 +29,7 @@ public enum RuleId {
   ENDLESS_GRAPH(Severity.ERROR, "types that lead back to each other, which a serialiser follows"),
   LAYER_BREACH(Severity.ERROR, "a class that mentions a layer which it must not know"),
   UNREAD_CODE(Severity.WARNING, "code that could not be read and was left out"),
-  UNMAPPED_TYPE(Severity.NOTE, "a type of a layer that no concept names"),
+  UNNAMED_TYPE(Severity.NOTE, "a type of a layer that no concept names"),
   ODD_NAME(Severity.NOTE, "a name that is not as the plan says names are"),
   CROSSED_FIELDS(Severity.ERROR, "two rows that cross fields of the same names"),
   UNWRITABLE_MAPPER(Severity.ERROR, "a mapper that cannot be handed what it needs"),

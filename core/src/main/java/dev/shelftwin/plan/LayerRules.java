@@ -12,7 +12,7 @@ import java.util.Optional;
  *
  * @param knows what of other layers they may mention all the same, each with the reason: a type or
  *     a package, by its qualified name
- * @param unmapped types of the layer that no concept names on purpose, by their names within its
+ * @param apart types of the layer that no concept names on purpose, by their names within its
  *     package, each with the reason
  * @param names of the types of concepts, where {@code {concept}} stands for the concept's; any name
  *     where none is given
@@ -20,7 +20,7 @@ import java.util.Optional;
  */
 public record LayerRules(
     Map<String, Text> knows,
-    Map<String, Text> unmapped,
+    Map<String, Text> apart,
     List<Text> names,
     Optional<Spelling> spelling) {
 
@@ -30,7 +30,7 @@ public record LayerRules(
 
   public LayerRules {
     knows = Collections.unmodifiableMap(new LinkedHashMap<>(knows));
-    unmapped = Collections.unmodifiableMap(new LinkedHashMap<>(unmapped));
+    apart = Collections.unmodifiableMap(new LinkedHashMap<>(apart));
     names = List.copyOf(names);
     Objects.requireNonNull(spelling, "spelling");
   }
@@ -42,17 +42,17 @@ public record LayerRules(
 
   /** The same with one more that may be mentioned. */
   LayerRules knowing(String name, Text because) {
-    return new LayerRules(with(knows, name, because), unmapped, names, spelling);
+    return new LayerRules(with(knows, name, because), apart, names, spelling);
   }
 
-  /** The same with one more type that stays unmapped. */
+  /** The same with one more type that no concept names. */
   LayerRules leaving(String type, Text because) {
-    return new LayerRules(knows, with(unmapped, type, because), names, spelling);
+    return new LayerRules(knows, with(apart, type, because), names, spelling);
   }
 
   /** The same with other habits. */
   LayerRules spelled(List<Text> patterns, Optional<Spelling> fields) {
-    return new LayerRules(knows, unmapped, patterns, fields);
+    return new LayerRules(knows, apart, patterns, fields);
   }
 
   private static Map<String, Text> with(Map<String, Text> texts, String key, Text value) {

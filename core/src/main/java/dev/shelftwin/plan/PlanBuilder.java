@@ -135,7 +135,7 @@ public final class PlanBuilder {
   }
 
   /** A type of a layer that no concept names on purpose. */
-  public PlanBuilder unmapped(String layerName, String type, String because) {
+  public PlanBuilder apart(String layerName, String type, String because) {
     return rules(layerName, layer(layerName).rules().leaving(type, text(because)));
   }
 

@@ -193,7 +193,7 @@ public final class PlanReader {
       }
       Map<String, Entry> entries = yaml.entries(entry.value(), "a layer");
       yaml.refuseOthers(
-          entries, List.of("role", "package", "knows", "unmapped", "names", "spelling"), "a layer");
+          entries, List.of("role", "package", "knows", "apart", "names", "spelling"), "a layer");
       Optional<Role> role = required(entries, "role", entry.value()).flatMap(this::role);
       Optional<String> packageName =
           required(entries, "package", entry.value()).flatMap(this::packageName);
@@ -201,7 +201,7 @@ public final class PlanReader {
         LayerRules rules =
             new LayerRules(
                 reasons(entries, "knows"),
-                reasons(entries, "unmapped"),
+                reasons(entries, "apart"),
                 namePatterns(entries),
                 optional(entries, "spelling").flatMap(this::spelling));
         result.add(new Layer(name.value(), role.get(), packageName.get(), rules, style, name.at()));

@@ -103,8 +103,8 @@ public final class PlanWriter {
     if (!rules.knows().isEmpty()) {
       said.put("knows", strings(rules.knows()));
     }
-    if (!rules.unmapped().isEmpty()) {
-      said.put("unmapped", strings(rules.unmapped()));
+    if (!rules.apart().isEmpty()) {
+      said.put("apart", strings(rules.apart()));
     }
     putPaths(said, "names", rules.names());
     rules.spelling().ifPresent(spelling -> said.put("spelling", spelling.key()));

@@ -59,7 +59,7 @@ public final class Checker {
 
   static {
     OF_LAYERS.put(RuleId.LEAKED_TYPE, LeakedMention::check);
-    OF_LAYERS.put(RuleId.UNMAPPED_TYPE, UnmappedType::check);
+    OF_LAYERS.put(RuleId.UNNAMED_TYPE, UnnamedType::check);
     OF_LAYERS.put(RuleId.ODD_NAME, OddMapper::check);
     OF_LAYERS.put(RuleId.LAYER_BREACH, LayerBreach::check);
   }

@@ -36,7 +36,7 @@ class PlanWriterTest {
         on-class: [coop.kiln.Wired, coop.kiln.One]
         on-constructor: coop.kiln.Handed
       layers:
-        store: { role: persistence, package: coop.kiln.store, unmapped: { OldRow: "for # reports" }, names: ["{concept}Row", "{concept}Log"], spelling: snake-case }
+        store: { role: persistence, package: coop.kiln.store, apart: { OldRow: "for # reports" }, names: ["{concept}Row", "{concept}Log"], spelling: snake-case }
         model: { role: domain, package: coop.kiln.model }
         api: { role: transfer, package: coop.kiln.api, knows: { coop.kiln.store.Clock: "it's one: for all" } }
       signatures: { coop.kiln.desk: [model, api], coop.kiln.shop: model }
@@ -102,7 +102,7 @@ class PlanWriterTest {
             .mappersAnnotated(
                 List.of("coop.kiln.Wired", "coop.kiln.One"), List.of("coop.kiln.Handed"))
             .layer("store", Role.PERSISTENCE, "coop.kiln.store")
-            .unmapped("store", "OldRow", "for # reports")
+            .apart("store", "OldRow", "for # reports")
             .names("store", Spelling.SNAKE_CASE, "{concept}Row", "{concept}Log")
             .layer("model", Role.DOMAIN, "coop.kiln.model")
             .layer("api", Role.TRANSFER, "coop.kiln.api")

@@ -23,17 +23,17 @@ import java.util.Set;
  * A type in a layer's package that holds values, that no concept names and that nothing named leads
  * to: perhaps it was forgotten. Types that only compute are no business of a plan.
  */
-final class UnmappedType {
+final class UnnamedType {
 
   private final Stage stage;
   private final Set<String> reached = new HashSet<>();
 
-  private UnmappedType(Stage stage) {
+  private UnnamedType(Stage stage) {
     this.stage = stage;
   }
 
   static List<Finding> check(Stage stage) {
-    return new UnmappedType(stage).check();
+    return new UnnamedType(stage).check();
   }
 
   private List<Finding> check() {
@@ -56,10 +56,10 @@ final class UnmappedType {
             .map(name -> TypeRef.of(layer.packageName(), name))
             .filter(type -> !reached.contains(type.qualifiedName()))
             .flatMap(type -> stage.shapes().find(type).stream())
-            .filter(UnmappedType::holdsValues)
+            .filter(UnnamedType::holdsValues)
             .filter(shape -> !isLeft(layer, shape, used))
             .forEach(shape -> findings.add(finding(layer, shape)));
-        layer.rules().unmapped().entrySet().stream()
+        layer.rules().apart().entrySet().stream()
             .filter(left -> !used.contains(left.getKey()))
             .forEach(left -> findings.add(stale(layer, left)));
       }
@@ -93,7 +93,7 @@ final class UnmappedType {
     List<Field> fields = shape.storedFields().toList();
     boolean open =
         !fields.isEmpty()
-            && fields.stream().allMatch(UnmappedType::isOpen)
+            && fields.stream().allMatch(UnnamedType::isOpen)
             && !shape.type().name().endsWith("Exception");
     return shape.isEntity()
         || (open
@@ -106,7 +106,7 @@ final class UnmappedType {
   }
 
   private static boolean isLeft(Layer layer, Shape shape, Set<String> used) {
-    boolean left = layer.rules().unmapped().containsKey(shape.type().name());
+    boolean left = layer.rules().apart().containsKey(shape.type().name());
     if (left) {
       used.add(shape.type().name());
     }
@@ -115,13 +115,13 @@ final class UnmappedType {
 
   private static Finding finding(Layer layer, Shape shape) {
     return finding(
-        RuleId.UNMAPPED_TYPE,
+        RuleId.UNNAMED_TYPE,
         layer,
         shape.type().name() + " is in the package of " + layer.name() + ", and no concept names it",
         List.of(
             Remedy.advice("name it in a concept"),
             Remedy.advice(
-                "or say why not: 'unmapped: { "
+                "or say why not: 'apart: { "
                     + shape.type().name()
                     + ": \"why\" }' below "
                     + layer.name()
@@ -135,7 +135,7 @@ final class UnmappedType {
         RuleId.STALE_ROW,
         layer,
         "the package of " + layer.name() + " has no " + left.getKey() + " that would be missed",
-        List.of(Remedy.advice("take it out of 'unmapped'")),
+        List.of(Remedy.advice("take it out of 'apart'")),
         left.getValue().at());
   }
 
