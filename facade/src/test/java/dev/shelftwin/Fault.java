@@ -5,6 +5,8 @@ import java.util.Collection;
 import java.util.List;
 import java.util.Set;
 import java.util.function.Function;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import java.util.stream.Stream;
 
 /**
@@ -157,8 +159,7 @@ record Fault(String kind, Stage stage, Set<String> rules, Function<Sources, List
   }
 
   private static boolean declares(String text, String accessor) {
-    java.util.regex.Matcher named =
-        java.util.regex.Pattern.compile("(?:return |this\\.)(\\w+)").matcher(accessor);
+    Matcher named = Pattern.compile("(?:return |this\\.)(\\w+)").matcher(accessor);
     return !named.find() || text.matches("(?s).*private [\\w<>, ]+ " + named.group(1) + "[; ].*");
   }
 
@@ -861,7 +862,7 @@ record Fault(String kind, Stage stage, Set<String> rules, Function<Sources, List
     // Only rows that declare what the getter now returns.
     String file = changed.where().replaceFirst(":.*", "");
     String text = changed.texts().get("src/main/java/coop/kiln/store/" + file);
-    return java.util.regex.Pattern.compile("return (\\w+);")
+    return Pattern.compile("return (\\w+);")
         .matcher(text)
         .results()
         .allMatch(field -> text.matches("(?s).*private [\\w<>]+ " + field.group(1) + "[; ].*"));

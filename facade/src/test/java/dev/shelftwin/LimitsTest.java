@@ -170,6 +170,20 @@ class LimitsTest {
   }
 
   @Test
+  void aValueObjectBetweenThemHidesNothing() {
+    Project project =
+        new Project(folder)
+            .importing("jakarta.validation.constraints.*")
+            .with(
+                "public record NewGlaze(\n    String code,",
+                "public record NewGlaze(\n    @Size(max = 255) String code,")
+            .with(
+                "(nullable = false, length = 40) String label", "(nullable = false) String label");
+    assertThat(messages(project))
+        .containsExactly("NewGlaze.code accepts 255 characters, the column of code holds 8");
+  }
+
+  @Test
   void thePlanSaysWhatDeclarationsDoNot() {
     Project project =
         new Project(folder)

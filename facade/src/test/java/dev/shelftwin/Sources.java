@@ -9,6 +9,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
 import java.util.regex.MatchResult;
+import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Stream;
 
@@ -42,7 +43,7 @@ record Sources(Map<String, String> texts, String where) {
    * One variant for each place where an expression matches, changed there only.
    *
    * @param files what is found in the paths of the files to be changed
-   * @param put as {@link java.util.regex.Matcher#replaceAll(String)} takes it
+   * @param put as {@link Matcher#replaceAll(String)} takes it
    */
   List<Sources> each(String files, String expression, String put) {
     Pattern pattern = Pattern.compile(expression);
@@ -74,11 +75,8 @@ record Sources(Map<String, String> texts, String where) {
         pattern
             .matcher(text)
             .replaceAll(
-                match ->
-                    seen[0]++ == index
-                        ? put
-                        : java.util.regex.Matcher.quoteReplacement(match.group()));
-    long line = text.substring(0, place.start()).lines().count() + 1;
+                match -> seen[0]++ == index ? put : Matcher.quoteReplacement(match.group()));
+    long line = text.substring(0, place.start()).chars().filter(one -> one == '\n').count() + 1;
     return with(file, changed, file.substring(file.lastIndexOf('/') + 1) + ":" + line);
   }
 

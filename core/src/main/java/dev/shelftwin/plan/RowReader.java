@@ -364,10 +364,17 @@ final class RowReader {
   }
 
   private boolean isTrue(Map<String, Entry> said, String key) {
-    return word(said, key)
-        .flatMap(part -> yaml.scalar(part.value(), "'" + key + "'"))
-        .filter(Boolean.TRUE::equals)
-        .isPresent();
+    Optional<Object> value =
+        word(said, key).flatMap(part -> yaml.scalar(part.value(), "'" + key + "'"));
+    value
+        .filter(one -> !(one instanceof Boolean))
+        .ifPresent(
+            other ->
+                yaml.error(
+                    word(said, key).orElseThrow().key().at(),
+                    "'" + key + "' takes true or false",
+                    "write one of them"));
+    return value.equals(Optional.of(true));
   }
 
   private boolean isExpression(Text pattern) {

@@ -3,8 +3,6 @@ package dev.shelftwin.rule;
 import dev.shelftwin.finding.Remedy;
 import dev.shelftwin.finding.RuleId;
 import dev.shelftwin.ledger.ConceptLedger;
-import dev.shelftwin.ledger.Entry;
-import dev.shelftwin.ledger.HopLedger;
 import dev.shelftwin.ledger.Station;
 import dev.shelftwin.plan.Spelling;
 import dev.shelftwin.shape.Field;
@@ -62,9 +60,8 @@ final class LeakedName implements Rule {
   private static Stream<Field> stored(ConceptLedger ledger, Field inside) {
     return ledger.hops().stream()
         .filter(hop -> hop.hop().to().role() == Role.PERSISTENCE)
-        .flatMap((HopLedger hop) -> hop.outOf(inside))
-        .map(Entry::target)
-        .flatMap(column -> column.stream());
+        .flatMap(hop -> hop.outOf(inside))
+        .flatMap(entry -> entry.target().stream());
   }
 
   private Hit hit(ConceptLedger ledger, Station station, Field field) {

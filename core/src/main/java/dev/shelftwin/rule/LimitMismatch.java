@@ -12,6 +12,7 @@ import dev.shelftwin.shape.Presence;
 import dev.shelftwin.shape.Role;
 import java.util.List;
 import java.util.Optional;
+import java.util.OptionalInt;
 import java.util.stream.Stream;
 
 /**
@@ -21,6 +22,9 @@ import java.util.stream.Stream;
  * nobody.
  */
 final class LimitMismatch implements Rule {
+
+  /** Jakarta Persistence 3.2, §11.1.9. */
+  private static final int USUAL_LENGTH = 255;
 
   @Override
   public RuleId id() {
@@ -103,7 +107,7 @@ final class LimitMismatch implements Rule {
                 inner.stream()
                     .filter(one -> measure.isLimited(one.field().limits()))
                     .findFirst() // the domain's own word before the column's
-                    .filter(one -> hurts(measure, source, one, validates))
+                    .filter(one -> hurts(measure, at, source, one, validates))
                     .stream()
                     .map(
                         one ->
@@ -115,14 +119,22 @@ final class LimitMismatch implements Rule {
                                 "let both have one limit")));
   }
 
-  private static boolean hurts(Measure measure, Field source, Inner inner, boolean validates) {
-    boolean usual = measure == Measure.LENGTH && inner.field().limits().length().orElse(0) == 255;
-    if (measure == Measure.LENGTH && source.limits().length().orElse(0) == 255 && !validates) {
-      return false; // what no column says counts for no word of the domain's
+  private static boolean hurts(
+      Measure measure, Hits.OnHop at, Field source, Inner inner, boolean validates) {
+    // A column that says nothing has a length all the same; as a word of others it counts nothing.
+    boolean length = measure == Measure.LENGTH;
+    boolean ownUnsaid = length && at.from().role() != Role.TRANSFER && isUsual(source);
+    if (ownUnsaid) {
+      return false;
     }
     return measure.isLimited(source.limits())
         ? measure.isWider(source.limits(), inner.field().limits())
-        : validates && !usual;
+        : validates && !(length && isUsual(inner.field()));
+  }
+
+  /** Whether its length is the one that columns have where nothing is said. */
+  private static boolean isUsual(Field field) {
+    return field.limits().length().equals(OptionalInt.of(USUAL_LENGTH));
   }
 
   private static boolean isAlike(Field one, Field other) {

@@ -176,6 +176,7 @@ class PlanReaderTest {
           lossy-conversion: seconds are enough | `lossy-conversion: { because: x, until: soon }` | accepts | 'soon' is no day
           derived: from started to ended | limits: { store: { length: many } } | refuses | 'length' takes a count
           derived: from started to ended | limits: { max: [1] }     | refuses | 'max' takes one value
+          derived: from started to ended | limits: { required: maybe } | refuses | 'required' takes true or false
           derived: from started to ended | limits: { longest: 7 }   | refuses | 'limits' has no 'longest'
           derived: from started to ended | limits: { pattern: '[' } | accepts | this is no regular expression
           role: persistence            | role: persistence, names: Row | accepts | 'Row' is one name for all concepts
