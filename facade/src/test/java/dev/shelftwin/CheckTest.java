@@ -390,6 +390,25 @@ class CheckTest {
                     "@Column(nullable = false, length = 40) String label;",
                     "@Column(length = 40) String label; //~ limit-mismatch")),
         of(
+            "a column that may be null where the plan says that the domain does without",
+            project ->
+                project
+                    .with(
+                        "@Column(nullable = false, length = 40) String label;",
+                        "@Column(length = 40) String label;")
+                    .with("role: domain,", "role: domain, unsaid: optional,")),
+        of(
+            "a column that is not null where the plan says so of all that say nothing",
+            project ->
+                project
+                    .with(
+                        "@Column(nullable = false, length = 40) String label;",
+                        "@Column(length = 40) String label;")
+                    .with("role: persistence,", "role: persistence, unsaid: required,")
+                    .with(
+                        "    Finish finish,\n    Optional<String> note)",
+                        "    Finish finish,\n    Optional<String> note //~ limit-mismatch\n    )")),
+        of(
             "a column that must not be null where the domain may have none",
             project ->
                 project

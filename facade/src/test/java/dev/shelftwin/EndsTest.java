@@ -59,7 +59,7 @@ class EndsTest {
           java.math.BigDecimal    | `@Column`                                    | rounded  | numeric(38,2)
           java.math.BigDecimal    | `@Column(precision = 20, scale = 1)`         | rounded  | numeric(20,1)
           String                  | `@Column(columnDefinition = "char(40)", length = 40)` | padded | character(40)
-          String                  | `@Column(columnDefinition = "varchar(5)", length = 40)` | refused | character varying(5)
+          String                  | `@jakarta.validation.constraints.Size(max = 40) @Column(columnDefinition = "varchar_ignorecase(5)")` | refused | varchar_ignorecase(5)
           """)
   void whatATableDoesToAValueIsNamedAtTheTable(
       String type, String column, String kind, String columnType) {

@@ -850,12 +850,13 @@ record Fault(String kind, Stage stage, Set<String> rules, Function<Sources, List
         kiln ->
             kiln.each("/Glaze.java", "new LinkedHashMap<>\\(recipe\\)", "new LinkedHashMap<>()"));
     trial(
-        "a value object cuts its value",
+        "a value object changes its value",
         kiln ->
             kiln.each(
                 "/model/(FiringNumber|MemberNumber).java",
                 "(public record \\w+\\(String value\\) \\{\\n\\s+public \\w+ \\{\\n)",
-                "$1    value = value + \"0\";\n"));
+                "$1    int last = value.length() - 1;\n"
+                    + "    value = value.substring(0, last) + (value.charAt(last) - '0' + 1) % 10;\n"));
   }
 
   private static boolean compiles(Sources changed) {

@@ -144,6 +144,47 @@ class InputTest {
     assertThat(project.check()).isEmpty();
   }
 
+  @Test
+  void classesWithoutNamesAreToldOnceForEachWay() throws IOException {
+    Project project =
+        new Project(folder)
+            .with("public record Glaze(", "public final class Glaze {\n  private Glaze(")
+            .with(
+                "Optional<String> note) {}",
+                """
+                String note) {
+                    this.code = code;
+                    this.name = name;
+                    this.foodSafe = foodSafe;
+                    this.finish = finish;
+                    this.note = Optional.ofNullable(note);
+                  }
+                  private final GlazeCode code;
+                  private final String name;
+                  private final boolean foodSafe;
+                  private final Finish finish;
+                  private final Optional<String> note;
+                  public GlazeCode code() { return code; }
+                  public String name() { return name; }
+                  public boolean foodSafe() { return foodSafe; }
+                  public Finish finish() { return finish; }
+                  public Optional<String> note() { return note; }
+                  public static Glaze of(
+                      GlazeCode code, String name, boolean foodSafe, Finish finish, String note) {
+                    return new Glaze(code, name, foodSafe, finish, note);
+                  }
+                }
+                """);
+    assertThat(project.checkCompiled("-g")).isEmpty();
+    assertThat(project.checkCompiled("-g:none"))
+        .extracting(finding -> finding.hop().orElseThrow() + ": " + finding.message())
+        .containsExactly(
+            "GlazeRow->Glaze: the class file of Glaze does not name the parameters of Glaze.of, so"
+                + " nothing on this hop can be told",
+            "NewGlaze->Glaze: the class file of Glaze does not name the parameters of Glaze.of, so"
+                + " nothing on this hop can be told");
+  }
+
   private static Arguments of(
       String name,
       UnaryOperator<Project> change,

@@ -75,6 +75,11 @@ class LimitsTest {
             "@Pattern(regexp = \"[A-Z]+\") String",
             "String",
             ""),
+        arguments(
+            "@Pattern(regexp = \"[A-Z]+\") String",
+            "@Pattern(regexp = \"[A-Z]+\") @Pattern(regexp = \".{3}\") String",
+            "String",
+            "accepts texts like '[A-Z]+', Glaze.amount wants '[A-Z]+' and '.{3}'"),
         // numbers
         arguments(
             "@Min(0) int",
@@ -103,6 +108,24 @@ class LimitsTest {
             "@DecimalMin(value = \"0.5\", inclusive = false) BigDecimal",
             "@Column(precision = 9, scale = 2) BigDecimal",
             "accepts numbers from 0.5, Glaze.amount needs at least 0.5 (not itself)"),
+        // what SQL says in place of length, precision and scale
+        arguments(
+            "@Size(max = 41) String",
+            "String",
+            "@Column(columnDefinition = \"VARCHAR(40) not null\") String",
+            "accepts 41 characters, the column of amount holds 40"),
+        arguments(
+            "@Size(max = 300) String",
+            "String",
+            "@Column(columnDefinition = \"character varying (400)\") String",
+            ""),
+        arguments(
+            "@Size(max = 300) String", "String", "@Column(columnDefinition = \"text\") String", ""),
+        arguments(
+            "@Digits(integer = 8, fraction = 2) BigDecimal",
+            "BigDecimal",
+            "@Column(columnDefinition = \"numeric(9, 2)\") BigDecimal",
+            "accepts 8 digits before the point, the column of amount holds 7"),
         // digits
         arguments(
             "@Digits(integer = 8, fraction = 2) BigDecimal",

@@ -213,6 +213,11 @@ final class Project {
 
   /** The same over compiled classes. */
   List<Finding> checkCompiled() throws IOException {
+    return checkCompiled("-g");
+  }
+
+  /** The same over classes that were compiled with another {@code -g}. */
+  List<Finding> checkCompiled(String debug) throws IOException {
     write();
     Path classes = Files.createDirectories(folder.resolve("classes"));
     try (Stream<Path> sources = Files.walk(folder.resolve("src"))) {
@@ -221,7 +226,7 @@ final class Project {
               sources.filter(Files::isRegularFile).toList(),
               folder.resolve("src"),
               classes,
-              "-g",
+              debug,
               "-proc:none");
       if (!errors.isEmpty()) {
         throw new IllegalArgumentException(errors.toString());

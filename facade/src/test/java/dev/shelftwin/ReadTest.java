@@ -20,12 +20,14 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
 import java.util.function.Function;
+import java.util.stream.Collectors;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.EnumSource;
 
 /** Shapes are read alike, whatever form the code has. */
@@ -78,6 +80,25 @@ class ReadTest {
             }
             public static int count(String code) { return 1; }
             public Fuel fuel() { return Fuel.GAS; }
+          }
+          """,
+          "coop.kiln.model.Nullable",
+          """
+          package coop.kiln.model;
+          import java.lang.annotation.*;
+          @Target(ElementType.TYPE_USE)
+          public @interface Nullable {}
+          """,
+          "coop.kiln.model.Shed",
+          """
+          package coop.kiln.model;
+          import java.util.*;
+          public class Shed {
+            private @Nullable String hint;
+            private String alarm;
+            private List<@Nullable String> notes;
+            private String name;
+            public @Nullable String getAlarm() { return alarm; }
           }
           """);
 
@@ -174,6 +195,58 @@ class ReadTest {
     assertThat(field(kiln, "fuel").stored()).isFalse();
     assertThat(field(kiln, "fuel").type().binaryName()).isEqualTo("coop.kiln.model.Kiln$Fuel");
     assertThat(read(form, "coop.kiln.model.Kiln.Fuel").constants()).containsExactly("WOOD", "GAS");
+  }
+
+  @ParameterizedTest
+  @EnumSource
+  void annotationsOfTypesSayWhatMayBeMissing(Form form) {
+    Shape shed = read(form, "coop.kiln.model.Shed");
+    assertThat(shed.storedFields().map(field -> field.name() + " " + field.presence()))
+        .containsExactly("hint OPTIONAL", "alarm OPTIONAL", "notes UNSAID", "name UNSAID");
+  }
+
+  /** What a constructor always refuses when it is null; the rest it may take. */
+  @ParameterizedTest(name = "{0}")
+  @CsvSource(
+      delimiter = '~',
+      value = {
+        "this.one = Objects.requireNonNull(one); ~ one",
+        "Objects.requireNonNull(two, \"two\"); Objects.requireNonNull(one, () -> \"x\"); ~ one two",
+        "if (one == null) { throw new IllegalArgumentException(\"\" + this); } ~ one",
+        "if (one == null || one.isBlank()) { throw new IllegalStateException(); } ~ one",
+        "if (one == null || two == null) { throw new IllegalStateException(); } ~ one two",
+        "if (n < 0 || two == null) { throw new IllegalStateException(); } ~ ''",
+        "if (n < 0) { throw new IllegalStateException(); } Objects.requireNonNull(two); ~ two",
+        "if (one == null && two == null) { throw new IllegalStateException(); } ~ ''",
+        "if (n > 0 && one == null) { throw new IllegalStateException(); } ~ ''",
+        "if (n > 0) { Objects.requireNonNull(one); } ~ ''",
+        "if (one == null) { this.one = two; } ~ ''",
+        "if (one == null) { one = two; } if (n > 0) { throw new IllegalStateException(); } ~ ''",
+        "for (long i = 0; i < n; i++) { Objects.requireNonNull(one); } ~ ''",
+        "switch (n) { case 1: Objects.requireNonNull(one); default: } ~ ''",
+        "this.one = n > 0 ? one : Objects.requireNonNull(two); ~ ''",
+        "Objects.requireNonNull(this.one); ~ ''",
+        "this.one = one; ~ ''"
+      })
+  void aConstructorRefusesWhatMustNotBeMissing(String body, String required) throws IOException {
+    String text =
+        "package coop.kiln.model;\nimport java.util.*;\n"
+            + "public class Rack {\n  String one;\n  String two;\n"
+            + "  Rack(double weight, String one, int n, String two) {\n    "
+            + body
+            + "\n  }\n}\n";
+    Map<String, byte[]> compiled =
+        new MemoryCompiler(List.of(), List.of())
+            .compile(Map.of("coop.kiln.model.Rack", text), List.of());
+    Files.write(
+        folder.resolve("classes/coop/kiln/model/Rack.class"), compiled.get("coop.kiln.model.Rack"));
+    Shape rack = read(Form.CLASSES, "coop.kiln.model.Rack");
+    assertThat(
+            rack.storedFields()
+                .filter(field -> field.presence() == Presence.REQUIRED)
+                .map(Field::name)
+                .collect(Collectors.joining(" ")))
+        .isEqualTo(required);
   }
 
   @Test

@@ -8,6 +8,7 @@ import dev.shelftwin.ledger.Hop;
 import dev.shelftwin.ledger.HopLedger;
 import dev.shelftwin.ledger.Station;
 import dev.shelftwin.plan.PlanBuilder.RowBuilder;
+import dev.shelftwin.shape.Callable;
 import dev.shelftwin.shape.Container;
 import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.FieldRole;
@@ -47,6 +48,12 @@ final class RowGuesses {
 
   /** Says what can be said now; whether anything was. */
   boolean guess() {
+    boolean nameless =
+        ledger.hops().stream().flatMap(hop -> hop.maker().stream()).anyMatch(Callable::isNameless);
+    return !nameless && guessOpenOnes();
+  }
+
+  private boolean guessOpenOnes() {
     return ownOfTheStore()
         || references()
         || parts()

@@ -2,6 +2,7 @@ package dev.shelftwin.ledger;
 
 import dev.shelftwin.plan.Layer;
 import dev.shelftwin.plan.ShapeUse;
+import dev.shelftwin.shape.Container;
 import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.Presence;
 import dev.shelftwin.shape.Role;
@@ -62,12 +63,18 @@ public record Station(ShapeUse use, Shape shape, List<Part> parts, String label)
 
   /**
    * Whether a field may be without a value. Where its declaration does not say, the layer's habit
-   * decides: a domain says what may be missing; a column may be null (Jakarta Persistence 3.2,
-   * §11.1.9); those outside may leave anything out.
+   * decides: the plan's word, else a domain says what may be missing; a column may be null (Jakarta
+   * Persistence 3.2, §11.1.9); those outside may leave anything out. What holds several is empty
+   * rather than missing in a domain.
    */
   public boolean mayBeMissing(Field field) {
-    return field.presence() == Presence.OPTIONAL
-        || (field.presence() == Presence.UNSAID && role() != Role.DOMAIN);
+    if (field.presence() != Presence.UNSAID) {
+      return field.presence() == Presence.OPTIONAL;
+    }
+    boolean domain = role() == Role.DOMAIN;
+    Presence usual = domain ? Presence.REQUIRED : Presence.OPTIONAL;
+    return layer().rules().unsaid().orElse(usual) == Presence.OPTIONAL
+        && !(domain && Container.of(field.type()).isPresent());
   }
 
   /** A field of this shape as findings name it. */

@@ -1,5 +1,6 @@
 package dev.shelftwin.plan;
 
+import dev.shelftwin.shape.Presence;
 import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -17,22 +18,28 @@ import java.util.Optional;
  * @param names of the types of concepts, where {@code {concept}} stands for the concept's; any name
  *     where none is given
  * @param spelling of the fields' names as those outside see them; any where none is given
+ * @param unsaid what fields are whose declarations do not say whether they may be missing; by the
+ *     layer's role where it is empty
  */
 public record LayerRules(
     Map<String, Text> knows,
     Map<String, Text> apart,
     List<Text> names,
-    Optional<Spelling> spelling) {
+    Optional<Spelling> spelling,
+    Optional<Presence> unsaid) {
 
   /** The plan says nothing. */
   public static final LayerRules NONE =
-      new LayerRules(Map.of(), Map.of(), List.of(), Optional.empty());
+      new LayerRules(Map.of(), Map.of(), List.of(), Optional.empty(), Optional.empty());
 
   public LayerRules {
     knows = Collections.unmodifiableMap(new LinkedHashMap<>(knows));
     apart = Collections.unmodifiableMap(new LinkedHashMap<>(apart));
     names = List.copyOf(names);
     Objects.requireNonNull(spelling, "spelling");
+    if (unsaid.filter(Presence.UNSAID::equals).isPresent()) {
+      throw new IllegalArgumentException("what is unsaid is either required or optional");
+    }
   }
 
   /** What the types of a concept may be called. */
@@ -42,17 +49,22 @@ public record LayerRules(
 
   /** The same with one more that may be mentioned. */
   LayerRules knowing(String name, Text because) {
-    return new LayerRules(with(knows, name, because), apart, names, spelling);
+    return new LayerRules(with(knows, name, because), apart, names, spelling, unsaid);
   }
 
   /** The same with one more type that no concept names. */
   LayerRules leaving(String type, Text because) {
-    return new LayerRules(knows, with(apart, type, because), names, spelling);
+    return new LayerRules(knows, with(apart, type, because), names, spelling, unsaid);
   }
 
   /** The same with other habits. */
   LayerRules spelled(List<Text> patterns, Optional<Spelling> fields) {
-    return new LayerRules(knows, apart, patterns, fields);
+    return new LayerRules(knows, apart, patterns, fields, unsaid);
+  }
+
+  /** The same with another habit about missing values. */
+  public LayerRules unsaid(Presence presence) {
+    return new LayerRules(knows, apart, names, spelling, Optional.of(presence));
   }
 
   private static Map<String, Text> with(Map<String, Text> texts, String key, Text value) {

@@ -5,6 +5,7 @@ import dev.shelftwin.finding.RuleId;
 import dev.shelftwin.shape.FieldRole;
 import dev.shelftwin.shape.Limits;
 import dev.shelftwin.shape.Place;
+import dev.shelftwin.shape.Presence;
 import dev.shelftwin.shape.Role;
 import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
@@ -148,6 +149,11 @@ public final class PlanBuilder {
   public PlanBuilder names(String layerName, @Nullable Spelling spelling, String... patterns) {
     List<Text> names = Stream.of(patterns).map(PlanBuilder::text).toList();
     return rules(layerName, layer(layerName).rules().spelled(names, Optional.ofNullable(spelling)));
+  }
+
+  /** What a layer's fields are whose declarations do not say whether they may be missing. */
+  public PlanBuilder unsaid(String layerName, Presence presence) {
+    return rules(layerName, layer(layerName).rules().unsaid(presence));
   }
 
   private PlanBuilder rules(String layerName, LayerRules rules) {

@@ -2,7 +2,9 @@ package dev.shelftwin.plan;
 
 import dev.shelftwin.finding.InputException;
 import dev.shelftwin.plan.YamlDocument.Entry;
+import dev.shelftwin.shape.Keys;
 import dev.shelftwin.shape.Place;
+import dev.shelftwin.shape.Presence;
 import dev.shelftwin.shape.Role;
 import java.io.IOException;
 import java.nio.charset.CharacterCodingException;
@@ -193,7 +195,9 @@ public final class PlanReader {
       }
       Map<String, Entry> entries = yaml.entries(entry.value(), "a layer");
       yaml.refuseOthers(
-          entries, List.of("role", "package", "knows", "apart", "names", "spelling"), "a layer");
+          entries,
+          List.of("role", "package", "knows", "apart", "names", "spelling", "unsaid"),
+          "a layer");
       Optional<Role> role = required(entries, "role", entry.value()).flatMap(this::role);
       Optional<String> packageName =
           required(entries, "package", entry.value()).flatMap(this::packageName);
@@ -203,7 +207,8 @@ public final class PlanReader {
                 reasons(entries, "knows"),
                 reasons(entries, "apart"),
                 namePatterns(entries),
-                optional(entries, "spelling").flatMap(this::spelling));
+                optional(entries, "spelling").flatMap(this::spelling),
+                optional(entries, "unsaid").flatMap(this::presence));
         result.add(new Layer(name.value(), role.get(), packageName.get(), rules, style, name.at()));
       }
     }
@@ -239,6 +244,10 @@ public final class PlanReader {
 
   private Optional<Spelling> spelling(Entry entry) {
     return constant(entry, Spelling.values(), Spelling::key);
+  }
+
+  private Optional<Presence> presence(Entry entry) {
+    return constant(entry, new Presence[] {Presence.REQUIRED, Presence.OPTIONAL}, Keys::of);
   }
 
   /** Layers by the package that may mention them in its public signatures. */

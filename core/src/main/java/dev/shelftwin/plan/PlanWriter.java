@@ -1,5 +1,6 @@
 package dev.shelftwin.plan;
 
+import dev.shelftwin.shape.Keys;
 import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -108,6 +109,7 @@ public final class PlanWriter {
     }
     putPaths(said, "names", rules.names());
     rules.spelling().ifPresent(spelling -> said.put("spelling", spelling.key()));
+    rules.unsaid().ifPresent(presence -> said.put("unsaid", Keys.of(presence)));
   }
 
   private static Map<String, Object> style(Plan plan) {

@@ -64,8 +64,22 @@ final class Annotations {
     this.elements = elements;
     this.mirrors = new ArrayList<>();
     for (AnnotatedConstruct declaration : declarations) {
-      mirrors.addAll(declaration.getAnnotationMirrors());
+      declaration.getAnnotationMirrors().forEach(this::add);
     }
+  }
+
+  /** An annotation; of one that holds repeated ones, those (JLS §9.6.3). */
+  private void add(AnnotationMirror mirror) {
+    mirrors.add(mirror);
+    value(mirror, "value")
+        .filter(List.class::isInstance)
+        .map(held -> (List<?>) held)
+        .ifPresent(
+            held ->
+                held.stream()
+                    .map(one -> ((AnnotationValue) one).getValue())
+                    .filter(AnnotationMirror.class::isInstance)
+                    .forEach(one -> mirrors.add((AnnotationMirror) one)));
   }
 
   /** The qualified names, each once. */
@@ -108,17 +122,23 @@ final class Annotations {
         && Set.of("ALL", "PERSIST").contains(constant.getSimpleName().toString());
   }
 
-  Presence presence() {
-    if (anyNamed(MAY_BE_NULL)) {
+  /**
+   * What they say about missing values.
+   *
+   * @param more simple names of annotations that the mirrors lack
+   */
+  Presence presence(Set<String> more) {
+    if (anyNamed(MAY_BE_NULL, more)) {
       return Presence.OPTIONAL;
     }
     boolean required =
-        anyNamed(NEVER_NULL)
+        anyNamed(NEVER_NULL, more)
             || says("Column", "nullable", false)
             || says("JoinColumn", "nullable", false)
             || says("Basic", "optional", false)
             || says("ManyToOne", "optional", false)
             || says("OneToOne", "optional", false)
+            || definition().filter(ColumnDefinition::isNotNull).isPresent()
             || holdsMany();
     return required ? Presence.REQUIRED : Presence.UNSAID;
   }
@@ -127,6 +147,15 @@ final class Annotations {
   private boolean holdsMany() {
     return Stream.of("ElementCollection", "OneToMany", "ManyToMany")
         .anyMatch(name -> find(PERSISTENCE, name).isPresent());
+  }
+
+  /** The column's own SQL, which stands in place of its length, precision and scale. */
+  private Optional<ColumnDefinition> definition() {
+    return find(PERSISTENCE, "Column")
+        .flatMap(mirror -> value(mirror, "columnDefinition"))
+        .map(Object::toString)
+        .filter(sql -> !sql.isBlank())
+        .map(ColumnDefinition::new);
   }
 
   /** Its name in the table or on the wire. */
@@ -160,11 +189,11 @@ final class Annotations {
     } else if (NUMBERS.contains(type.boxed().qualifiedName())) {
       addNumberLimits(limits, !DECIMALS.contains(type.boxed().name()));
     } else if (type.packageName().equals("java.time") && owner.persistent()) {
-      // Jakarta Persistence 3.2, §11.1.9: the precision of a second, if the column gives one.
-      number("Column", "secondPrecision").filter(n -> n >= 0).ifPresent(limits::secondDigits);
+      addTimeLimits(limits);
     }
     String column = outside().orElse(name);
     if (says("Column", "unique", true)
+        || definition().filter(ColumnDefinition::isUnique).isPresent()
         || find(PERSISTENCE, "Id").isPresent()
         || owner.uniqueColumns().anyMatch(column::equalsIgnoreCase)) {
       limits.unique();
@@ -188,6 +217,10 @@ final class Annotations {
 
   private Limits.Builder columnLength(boolean persistent) {
     Limits.Builder limits = new Limits.Builder();
+    if (definition().isPresent()) {
+      definition().get().length().ifPresent(limits::length);
+      return limits;
+    }
     number("Column", "length")
         .or(() -> persistent ? Optional.of(COLUMN_LENGTH) : Optional.empty())
         .ifPresent(limits::length);
@@ -221,12 +254,25 @@ final class Annotations {
     if (!whole) {
       constraints("Digits", "fraction").forEach(count -> limits.scale((Integer) count));
       // A column that gives neither precision nor scale leaves both to the provider.
-      int precision = number("Column", "precision").orElse(0);
-      int scale = number("Column", "scale").orElse(0);
+      Optional<ColumnDefinition> definition = definition();
+      int precision =
+          definition
+              .map(sql -> sql.precision().orElse(0))
+              .orElseGet(() -> number("Column", "precision").orElse(0));
+      int scale =
+          definition
+              .map(ColumnDefinition::scale)
+              .orElseGet(() -> number("Column", "scale").orElse(0));
       if (precision > 0) {
         limits.digits(precision - scale).scale(scale);
       }
     }
+  }
+
+  /** Jakarta Persistence 3.2, §11.1.9: the precision of a second, if the column gives one. */
+  private void addTimeLimits(Limits.Builder limits) {
+    number("Column", "secondPrecision").filter(n -> n >= 0).ifPresent(limits::secondDigits);
+    definition().ifPresent(sql -> sql.secondDigits().ifPresent(limits::secondDigits));
   }
 
   private Stream<Limits.Bound> decimals(String name) {
@@ -273,9 +319,10 @@ final class Annotations {
         .isPresent();
   }
 
-  private boolean anyNamed(Set<String> simpleNames) {
+  private boolean anyNamed(Set<String> simpleNames, Set<String> more) {
     return mirrors.stream()
-        .anyMatch(mirror -> simpleNames.contains(element(mirror).getSimpleName().toString()));
+            .anyMatch(mirror -> simpleNames.contains(element(mirror).getSimpleName().toString()))
+        || more.stream().anyMatch(simpleNames::contains);
   }
 
   private Optional<AnnotationMirror> find(Set<String> packages, String simpleName) {

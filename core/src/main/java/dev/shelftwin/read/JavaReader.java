@@ -10,6 +10,7 @@ import dev.shelftwin.shape.References;
 import dev.shelftwin.shape.Shape;
 import dev.shelftwin.shape.Shapes;
 import java.io.IOException;
+import java.io.InputStream;
 import java.io.UncheckedIOException;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -28,6 +29,8 @@ import javax.tools.JavaCompiler;
 import javax.tools.JavaFileObject;
 import javax.tools.StandardJavaFileManager;
 import javax.tools.StandardLocation;
+import org.jspecify.annotations.Nullable;
+import org.objectweb.asm.ClassReader;
 
 /**
  * Reads shapes through the compiler API (JSR 199 and JSR 269), from source folders, class folders
@@ -44,6 +47,7 @@ public final class JavaReader implements Shapes, AutoCloseable {
   private final ShapeReader shapeReader;
   private final References references;
   private final Map<String, Optional<Shape>> known = new HashMap<>();
+  private final Map<String, ClassNotes> notes = new HashMap<>();
   private final Map<String, InputError> errors = new LinkedHashMap<>();
 
   /**
@@ -63,7 +67,7 @@ public final class JavaReader implements Shapes, AutoCloseable {
     types = new TypeFinder(elements, task.getTypes());
     SourceIndex sources = new SourceIndex(compiler, code.sources());
     Places places = new Places(sources, files);
-    shapeReader = new ShapeReader(elements, task.getTypes(), places, this::addError);
+    shapeReader = new ShapeReader(elements, task.getTypes(), places, this::notes, this::addError);
     references = new ClassFiles(code, places);
   }
 
@@ -106,6 +110,27 @@ public final class JavaReader implements Shapes, AutoCloseable {
       files.close();
     } catch (IOException failure) {
       throw new UncheckedIOException(failure);
+    }
+  }
+
+  private ClassNotes notes(TypeElement type) {
+    String name = elements.getBinaryName(type).toString();
+    return notes.computeIfAbsent(name, this::readNotes);
+  }
+
+  private ClassNotes readNotes(String binaryName) {
+    try {
+      @Nullable JavaFileObject file =
+          files.getJavaFileForInput(
+              StandardLocation.CLASS_PATH, binaryName, JavaFileObject.Kind.CLASS);
+      if (file == null) {
+        return ClassNotes.NONE; // there are sources only
+      }
+      try (InputStream bytes = file.openInputStream()) {
+        return ClassNotes.of(new ClassReader(bytes));
+      }
+    } catch (IllegalArgumentException | IndexOutOfBoundsException | IOException unreadable) {
+      return ClassNotes.NONE; // told where its declarations are read
     }
   }
 

@@ -15,6 +15,7 @@ import dev.shelftwin.shape.TypeRef;
 import dev.shelftwin.shape.Visibility;
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
@@ -22,6 +23,7 @@ import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Consumer;
+import java.util.function.Function;
 import java.util.stream.Stream;
 import javax.lang.model.AnnotatedConstruct;
 import javax.lang.model.element.Element;
@@ -48,13 +50,24 @@ final class ShapeReader {
   private final Types types;
   private final TypeReader typeReader;
   private final Places places;
+  private final Function<TypeElement, ClassNotes> notes;
   private final Consumer<InputError> errors;
 
-  ShapeReader(Elements elements, Types types, Places places, Consumer<InputError> errors) {
+  /**
+   * @param notes what the class file of a type tells beside its element
+   * @param errors takes what keeps a type from being read whole
+   */
+  ShapeReader(
+      Elements elements,
+      Types types,
+      Places places,
+      Function<TypeElement, ClassNotes> notes,
+      Consumer<InputError> errors) {
     this.elements = elements;
     this.types = types;
     this.typeReader = new TypeReader(elements);
     this.places = places;
+    this.notes = notes;
     this.errors = errors;
   }
 
@@ -157,7 +170,7 @@ final class ShapeReader {
         name,
         type,
         annotations.outside(),
-        presence(type, annotations),
+        presence(type, annotations, field, members.getter(name)),
         annotations.limits(type.present(), annotations(place, List.of(owner)), name),
         annotations.roles(),
         true,
@@ -177,7 +190,7 @@ final class ShapeReader {
         name,
         reader.type(),
         annotations.outside(),
-        presence(reader.type(), annotations),
+        presence(reader.type(), annotations, method, Optional.of(method)),
         Limits.NONE,
         annotations.roles(),
         false,
@@ -375,11 +388,22 @@ final class ShapeReader {
         .toList();
   }
 
-  private static Presence presence(TypeRef type, Annotations annotations) {
+  private Presence presence(
+      TypeRef type, Annotations annotations, Element member, Optional<ExecutableElement> getter) {
     if (type.isPrimitive()) {
       return Presence.REQUIRED;
     }
-    return type.isOptional() ? Presence.OPTIONAL : annotations.presence();
+    if (type.isOptional()) {
+      return Presence.OPTIONAL;
+    }
+    String name = member.getSimpleName().toString();
+    ClassNotes noted = notes.apply(owner(member));
+    Set<String> ofTypes = new HashSet<>(noted.ofField(name));
+    getter.ifPresent(
+        method ->
+            ofTypes.addAll(notes.apply(owner(method)).ofResult(method.getSimpleName().toString())));
+    Presence said = annotations.presence(ofTypes);
+    return said == Presence.UNSAID && noted.refusesNull(name) ? Presence.REQUIRED : said;
   }
 
   private Annotations annotations(Place place, List<? extends AnnotatedConstruct> declarations) {

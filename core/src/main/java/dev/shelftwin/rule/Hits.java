@@ -8,6 +8,7 @@ import dev.shelftwin.ledger.Entry;
 import dev.shelftwin.ledger.HopLedger;
 import dev.shelftwin.ledger.Station;
 import dev.shelftwin.plan.Row;
+import dev.shelftwin.shape.Callable;
 import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.Place;
 import java.util.List;
@@ -25,9 +26,10 @@ final class Hits {
     this.ledger = ledger;
   }
 
-  /** All accounts of one concept, each with its hop. */
+  /** All accounts of one concept, each with its hop; but of hops that nothing is known of. */
   static Stream<OnHop> entries(ConceptLedger ledger) {
     return ledger.hops().stream()
+        .filter(hop -> hop.maker().filter(Callable::isNameless).isEmpty())
         .flatMap(hop -> hop.entries().stream().map(entry -> new OnHop(hop, entry)));
   }
 

@@ -10,6 +10,7 @@ import dev.shelftwin.shape.FieldRole;
 import dev.shelftwin.shape.Limits;
 import dev.shelftwin.shape.Presence;
 import dev.shelftwin.shape.Role;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalInt;
@@ -43,13 +44,20 @@ final class LimitMismatch implements Rule {
   private Stream<Hit> presence(ConceptLedger ledger, Hits.OnHop at) {
     Field target = at.entry().target().orElseThrow();
     boolean needed =
-        mustBeThere(at, target) && !at.hop().slot(target).orElse(target.type()).isOptional();
-    String remedy =
+        !at.to().mayBeMissing(target) && !at.hop().slot(target).orElse(target.type()).isOptional();
+    List<String> advice = new ArrayList<>();
+    advice.add(
         at.hop().hop().inward()
             ? "let " + at.from() + " refuse a missing value, or let " + at.to() + " do without"
-            : "let " + at.to() + " do without, or let " + at.from() + " require a value";
+            : "let " + at.to() + " do without, or let " + at.from() + " require a value");
+    if (target.presence() == Presence.UNSAID && at.to().layer().rules().unsaid().isEmpty()) {
+      advice.add(
+          "or say that what "
+              + at.to().layer().name()
+              + " leaves unsaid may be missing: add 'unsaid: optional' to the layer");
+    }
     return at.entry().sources().stream()
-        .filter(source -> needed && mayBeMissing(at, source))
+        .filter(source -> needed && mayBeMissing(ledger, at, source))
         .map(
             source ->
                 hit(
@@ -60,23 +68,22 @@ final class LimitMismatch implements Rule {
                         + " may be missing, "
                         + at.to().path(target)
                         + " must not be",
-                    remedy));
+                    advice));
   }
 
-  /** A column may be null unless it says that it may not; of requests only what is said counts. */
-  private static boolean mayBeMissing(Hits.OnHop at, Field source) {
-    if (at.hop().hop().outer().role() == Role.PERSISTENCE) {
-      return at.hop().hop().outer().shape().isEntity() && at.from().mayBeMissing(source);
+  /**
+   * A column may be null unless it says that it may not, or is the key of a row that was stored; of
+   * requests only what is said counts.
+   */
+  private static boolean mayBeMissing(ConceptLedger ledger, Hits.OnHop at, Field source) {
+    if (at.from().role() == Role.PERSISTENCE) {
+      return at.from().shape().isEntity()
+          && at.from().mayBeMissing(source)
+          && !ledger.roles(at.from(), source).contains(FieldRole.KEY);
     }
     boolean stood =
         at.entry().conversion().filter(conversion -> conversion.absent().isPresent()).isPresent();
     return source.presence() == Presence.OPTIONAL && !stood && !at.hop().hop().changes();
-  }
-
-  private static boolean mustBeThere(Hits.OnHop at, Field target) {
-    return at.to().role() == Role.TRANSFER
-        ? target.presence() == Presence.REQUIRED
-        : !at.to().mayBeMissing(target);
   }
 
   /** How much the outer end accepts, beside what is accepted further in. */
@@ -116,7 +123,7 @@ final class LimitMismatch implements Rule {
                                 at,
                                 source,
                                 measure.tell(at.from().path(source), source, one),
-                                "let both have one limit")));
+                                List.of("let both have one limit"))));
   }
 
   private static boolean hurts(
@@ -179,17 +186,19 @@ final class LimitMismatch implements Rule {
                         + " tells objects apart, the column of "
                         + at.entry().target().orElseThrow().name()
                         + " is not unique",
-                    "make the column unique, or say so with 'limits' where the table already is"))
+                    List.of(
+                        "make the column unique, or say so with 'limits' where the table already"
+                            + " is")))
         .findFirst();
   }
 
   private Hit hit(
-      ConceptLedger ledger, Hits.OnHop at, Field source, String message, String advice) {
-    Remedy accept =
+      ConceptLedger ledger, Hits.OnHop at, Field source, String message, List<String> advice) {
+    List<Remedy> remedies = new ArrayList<>(advice.stream().map(Remedy::advice).toList());
+    remedies.add(
         new PlanRows(ledger)
-            .with("or accept it", at.from(), source, "accept: { limit-mismatch: \"why\" }");
-    return new Hits(id(), ledger)
-        .onHop(at, at.from(), source, message, List.of(Remedy.advice(advice), accept));
+            .with("or accept it", at.from(), source, "accept: { limit-mismatch: \"why\" }"));
+    return new Hits(id(), ledger).onHop(at, at.from(), source, message, remedies);
   }
 
   /** A field further in. */

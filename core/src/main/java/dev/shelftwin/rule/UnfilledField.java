@@ -6,6 +6,7 @@ import dev.shelftwin.ledger.Account;
 import dev.shelftwin.ledger.ConceptLedger;
 import dev.shelftwin.ledger.HopLedger;
 import dev.shelftwin.ledger.Station;
+import dev.shelftwin.shape.Callable;
 import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.Role;
 import java.util.ArrayList;
@@ -27,13 +28,19 @@ final class UnfilledField implements Rule {
         ledger.hops().stream()
             .filter(hop -> hop.maker().isEmpty() && hop.family().isEmpty())
             .map(hop -> unmade(ledger, hop));
+    Stream<Hit> nameless =
+        ledger.hops().stream()
+            .flatMap(
+                hop ->
+                    hop.maker().filter(Callable::isNameless).stream()
+                        .map(maker -> nameless(ledger, hop, maker)));
     Stream<Hit> unfilled =
         Hits.entries(ledger)
             .filter(at -> at.hop().maker().isPresent())
             .filter(at -> at.entry().account() == Account.UNFILLED && !at.entry().isMismatch())
             .filter(at -> !isLostOnTheWayBack(ledger, at))
             .map(at -> hit(ledger, at, at.entry().target().orElseThrow()));
-    return Stream.concat(unmade, unfilled);
+    return Stream.of(unmade, nameless, unfilled).flatMap(hits -> hits);
   }
 
   /** A field without a partner is told once, where its value is lost. */
@@ -56,6 +63,22 @@ final class UnfilledField implements Rule {
                 Remedy.advice("give it a constructor or static factory that " + who + " can call"),
                 Remedy.advice("or name the one to use below 'build' in the plan")),
             to.shape().place(),
+            List.of());
+  }
+
+  private Hit nameless(ConceptLedger ledger, HopLedger hop, Callable maker) {
+    Station to = hop.hop().to();
+    return new Hits(id(), ledger)
+        .hit(
+            Optional.of(hop.hop().toString()),
+            Optional.empty(),
+            "the class file of "
+                + to.shape()
+                + " does not name the parameters of "
+                + maker.label()
+                + ", so nothing on this hop can be told",
+            List.of(Remedy.advice("compile it with -g or -parameters")),
+            maker.place(),
             List.of());
   }
 

@@ -7,6 +7,7 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 
 /**
  * A constructor or a static method, or one that begins a builder.
@@ -59,6 +60,16 @@ public record Callable(
       steps = Collections.unmodifiableMap(new LinkedHashMap<>(steps));
       Objects.requireNonNull(finish, "finish");
     }
+  }
+
+  /**
+   * Whether the class file names none of its parameters: it was compiled with neither {@code -g}
+   * nor {@code -parameters}, and a compiler then calls them {@code arg0}, {@code arg1} and so on.
+   */
+  public boolean isNameless() {
+    return !parameters.isEmpty()
+        && IntStream.range(0, parameters.size())
+            .allMatch(index -> parameters.get(index).name().equals("arg" + index));
   }
 
   public boolean isConstructor() {

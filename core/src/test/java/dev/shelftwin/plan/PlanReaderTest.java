@@ -181,6 +181,7 @@ class PlanReaderTest {
           derived: from started to ended | limits: { pattern: '[' } | accepts | this is no regular expression
           role: persistence            | role: persistence, names: Row | accepts | 'Row' is one name for all concepts
           role: persistence            | role: persistence, spelling: shouted | refuses | 'spelling' has no 'shouted'
+          role: persistence            | role: persistence, unsaid: maybe | refuses | 'unsaid' has no 'maybe'
           role: persistence            | role: persistence, apart: [OldRow] | refuses | 'apart' takes keys with values
           name: kiln-cooperative       | `name: a\nsignatures: { coop.kiln.shop: stores }` | accepts | 'layers' has no 'stores'; did you mean 'store'?
           name: kiln-cooperative       | `name: a\nsignatures: { coop..shop: store }` | accepts | 'coop..shop' is no package

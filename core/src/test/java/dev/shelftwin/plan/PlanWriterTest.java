@@ -7,6 +7,7 @@ import dev.shelftwin.finding.InputException;
 import dev.shelftwin.finding.RuleId;
 import dev.shelftwin.shape.FieldRole;
 import dev.shelftwin.shape.Limits;
+import dev.shelftwin.shape.Presence;
 import dev.shelftwin.shape.Role;
 import java.io.IOException;
 import java.math.BigDecimal;
@@ -36,7 +37,7 @@ class PlanWriterTest {
         on-class: [coop.kiln.Wired, coop.kiln.One]
         on-constructor: coop.kiln.Handed
       layers:
-        store: { role: persistence, package: coop.kiln.store, apart: { OldRow: "for # reports" }, names: ["{concept}Row", "{concept}Log"], spelling: snake-case }
+        store: { role: persistence, package: coop.kiln.store, apart: { OldRow: "for # reports" }, names: ["{concept}Row", "{concept}Log"], spelling: snake-case, unsaid: required }
         model: { role: domain, package: coop.kiln.model }
         api: { role: transfer, package: coop.kiln.api, knows: { coop.kiln.store.Clock: "it's one: for all" } }
       signatures: { coop.kiln.desk: [model, api], coop.kiln.shop: model }
@@ -104,6 +105,7 @@ class PlanWriterTest {
             .layer("store", Role.PERSISTENCE, "coop.kiln.store")
             .apart("store", "OldRow", "for # reports")
             .names("store", Spelling.SNAKE_CASE, "{concept}Row", "{concept}Log")
+            .unsaid("store", Presence.REQUIRED)
             .layer("model", Role.DOMAIN, "coop.kiln.model")
             .layer("api", Role.TRANSFER, "coop.kiln.api")
             .signatures("coop.kiln.desk", "model", "api")
