@@ -427,6 +427,22 @@ class CheckTest {
                         "{ model: name, store: label }",
                         "{ model: name, store: label, accept: { limit-mismatch: old rows } }")),
         of(
+            "a list without a column for its order",
+            project -> labels(project, "List<String> labels; //~ lossy-conversion", "List")),
+        of(
+            "a list that its table sorts",
+            project ->
+                labels(project, "@OrderBy List<String> labels; //~ lossy-conversion", "List")),
+        of(
+            "a list with a column for its order",
+            project -> labels(project, "@OrderColumn List<String> labels;", "List")),
+        of(
+            "a list that is made of a set",
+            project ->
+                labels(project, "List<String> labels;", "Set")
+                    .row("{ model: labels, accept: { lossy-conversion: sets have none } }")),
+        of("a set in a table", project -> labels(project, "Set<String> labels;", "Set")),
+        of(
             "a decimal number without a scale",
             project -> price(project, "java.math.BigDecimal price; //~ lossy-conversion")),
         of(
@@ -445,6 +461,12 @@ class CheckTest {
             project ->
                 made(project, "@Column(secondPrecision = 3) java.time.Instant made;")
                     .row("{ model: made, accept: { lossy-conversion: nobody counts faster } }")));
+  }
+
+  private static Project labels(Project project, String column, String inside) {
+    return everywhere(project, "@ElementCollection " + column, inside + "<String>", "labels")
+        .with("Optional<" + inside + "<String>> labels", inside + "<String> labels")
+        .importing("java.util.List", "java.util.Set");
   }
 
   private static Project price(Project project, String column) {

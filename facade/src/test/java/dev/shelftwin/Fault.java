@@ -228,6 +228,16 @@ record Fault(String kind, Stage stage, Set<String> rules, Function<Sources, List
                 "@Column(\\(.*\\))? private Instant|@Column(\\(.*\\))?\\n  private Instant",
                 "@Column(secondPrecision = 0) private Instant"));
     check(
+        "a list loses the column of its order",
+        "lossy-conversion",
+        kiln -> kiln.each(STORE, "@OrderColumn(\\(.*\\))?", ""));
+    check(
+        "a list is sorted by its table",
+        "lossy-conversion",
+        kiln ->
+            kiln.each(
+                STORE, "@OrderColumn(\\(.*\\))?", "@jakarta.persistence.OrderBy(\"version\")"));
+    check(
         "a constant is added to an enumeration with codes",
         "enum-gap",
         kiln -> kiln.each("/FiringStatus.java", "PLANNED,", "PLANNED, PAUSED,"));

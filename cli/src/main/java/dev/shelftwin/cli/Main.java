@@ -56,7 +56,11 @@ public final class Main {
       line.usage(console.err());
       return WRONG_INPUT;
     }
-    return line.execute(arguments);
+    try {
+      return line.execute(arguments);
+    } catch (LinkageError | StackOverflowError | OutOfMemoryError failure) {
+      return failed(console, failure);
+    }
   }
 
   private static int wrongCall(Console console, ParameterException wrong) {
@@ -67,7 +71,7 @@ public final class Main {
     return WRONG_INPUT;
   }
 
-  private static int failed(Console console, Exception failure) {
+  private static int failed(Console console, Throwable failure) {
     if (failure instanceof InputException wrong) {
       console.err().print(FindingText.ofErrors(wrong.errors(), console.style()));
       return WRONG_INPUT;

@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
+import jakarta.validation.constraints.Size;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
@@ -217,7 +218,19 @@ class CommandLineIT {
     assertThat(trial.findValues("hop"))
         .extracting(JsonNode::asText)
         .contains("FiringRow->FiringRow@table");
-    json(run("trial", "--format", "json", "--samples", "10", clean.toString()), 0);
+    String validation =
+        Path.of(Size.class.getProtectionDomain().getCodeSource().getLocation().toURI()).toString();
+    json(
+        run(
+            "trial",
+            "--format",
+            "json",
+            "--samples",
+            "10",
+            "--class-path",
+            validation,
+            clean.toString()),
+        0);
   }
 
   @Test

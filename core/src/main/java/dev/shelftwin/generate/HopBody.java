@@ -161,12 +161,8 @@ final class HopBody {
     return maker.canDoWithout(parameter)
         && ledger
             .into(parameter.name())
-            .filter(entry -> entry.isCarried() || isHandedIn(entry) || ledger.keeps(entry))
+            .filter(entry -> entry.isCarried() || entry.isHandedIn() || ledger.keeps(entry))
             .isEmpty();
-  }
-
-  private static boolean isHandedIn(Entry entry) {
-    return entry.given().filter(given -> given.source() != Given.Source.FACTORY).isPresent();
   }
 
   private CodeBlock chain(

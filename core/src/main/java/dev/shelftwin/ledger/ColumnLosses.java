@@ -1,10 +1,13 @@
 package dev.shelftwin.ledger;
 
 import dev.shelftwin.convert.Loss;
+import dev.shelftwin.shape.Container;
 import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.TypeRef;
 import java.util.EnumSet;
+import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
 
 /** What the column of a field may lose of what the field can hold. */
 public final class ColumnLosses {
@@ -13,6 +16,9 @@ public final class ColumnLosses {
   private static final Set<String> TIMES =
       Set.of(
           "Instant", "LocalTime", "LocalDateTime", "OffsetTime", "OffsetDateTime", "ZonedDateTime");
+
+  /** Annotations of lists that are kept as rows. */
+  private static final Set<String> MANY = Set.of("OneToMany", "ManyToMany", "ElementCollection");
 
   private ColumnLosses() {}
 
@@ -29,6 +35,24 @@ public final class ColumnLosses {
     if (type.isLang("String") && field.limits().length().isPresent()) {
       losses.add(Loss.LENGTH);
     }
+    if (isOutOfOrder(field)) {
+      losses.add(Loss.ORDER);
+    }
     return losses;
+  }
+
+  /**
+   * Rows are in no order of their own (Jakarta Persistence 3.2, §2.2); what sorts them by a column
+   * puts them in that one's.
+   */
+  private static boolean isOutOfOrder(Field field) {
+    Set<String> persistence =
+        field.annotations().stream()
+            .filter(name -> name.contains(".persistence."))
+            .map(name -> name.substring(name.lastIndexOf('.') + 1))
+            .collect(Collectors.toSet());
+    return Container.of(field.type()).equals(Optional.of(Container.LIST))
+        && MANY.stream().anyMatch(persistence::contains)
+        && !persistence.contains("OrderColumn");
   }
 }

@@ -108,6 +108,11 @@ public record Entry(
     return !sources.isEmpty() && conversion.isPresent();
   }
 
+  /** Whether the plan gives a value that is handed to the target. */
+  public boolean isHandedIn() {
+    return given.filter(said -> said.source() != Given.Source.FACTORY).isPresent();
+  }
+
   /** The source field, where there is exactly one. */
   public Optional<Field> source() {
     return sources.size() == 1 ? Optional.of(sources.get(0)) : Optional.empty();

@@ -283,7 +283,10 @@ final class HopAccountant {
   private Entry given(Field target, Optional<TypeRef> slot, Given given, Row row) {
     boolean needsSlot =
         given.source() != Given.Source.FACTORY && given.source() != Given.Source.VALUE;
-    if (needsSlot && slot.isEmpty()) {
+    boolean asked =
+        given.source() == Given.Source.FACTORY
+            && maker.filter(chosen -> chosen.needs(target.name())).isPresent();
+    if (asked || (needsSlot && slot.isEmpty())) {
       return Entry.target(target, Account.UNFILLED, "", Optional.of(row));
     }
     Optional<Conversion> conversion =
@@ -645,7 +648,9 @@ final class HopAccountant {
 
   /** How many of its parameters nothing fills. */
   private long unfilled(Callable candidate) {
-    return candidate.parameters().stream().filter(parameter -> !isFilled(parameter.name())).count();
+    return candidate.parameters().stream()
+        .filter(parameter -> !isFilled(parameter.name(), candidate))
+        .count();
   }
 
   /** How many fields of the target can be set when this makes it. */
@@ -654,14 +659,16 @@ final class HopAccountant {
     return hop.to().shape().storedFields().filter(field -> slots.slot(field).isPresent()).count();
   }
 
-  private boolean isFilled(String parameter) {
+  private boolean isFilled(String parameter, Callable candidate) {
     Optional<Row> row = pairing.rowOf(parameter, hop.to());
     boolean kept =
         hop.changes() && hop.to().shape().field(parameter).filter(this::keeps).isPresent();
     boolean joined = row.filter(said -> !said.several(hop.outer().use()).isEmpty()).isPresent();
     return kept
         || joined
-        || row.flatMap(this::given).isPresent()
+        || row.flatMap(this::given)
+            .filter(given -> given.source() != Given.Source.FACTORY || !candidate.needs(parameter))
+            .isPresent()
         || !pairing.parts(parameter, hop.to(), hop.outer()).isEmpty()
         || hop.to().shape().field(parameter).flatMap(this::source).isPresent();
   }

@@ -86,7 +86,7 @@ public record HopLedger(
   /** The entries whose value is written once the target was made, which an update can repeat. */
   public List<Entry> writes() {
     return entries.stream()
-        .filter(entry -> entry.isCarried() || entry.account() == Account.GIVEN)
+        .filter(entry -> entry.isCarried() || entry.isHandedIn())
         .filter(entry -> entry.target().filter(this::isWritten).isPresent())
         .toList();
   }

@@ -76,7 +76,7 @@ final class ShapeReader {
     TypeElement type = (TypeElement) self.asElement();
     TypeRef ref = typeReader.read(self);
     if (ref.packageName().startsWith("java.")) {
-      return ofTheJdk(type, ref);
+      return ofTheJdk(type, self, ref);
     }
     Annotations annotations = annotations(places.ofType(ref), List.of(type));
     List<Field> fields = fields(self);
@@ -139,8 +139,8 @@ final class ShapeReader {
     return fields;
   }
 
-  /** What the JDK's own types are made of is their own affair. */
-  private static Shape ofTheJdk(TypeElement type, TypeRef ref) {
+  /** What the JDK's own types are made of is their own affair, but for what gives a new one. */
+  private Shape ofTheJdk(TypeElement type, DeclaredType self, TypeRef ref) {
     return new Shape(
         ref,
         kind(type),
@@ -148,7 +148,7 @@ final class ShapeReader {
         List.of(),
         List.of(),
         List.of(),
-        List.of(),
+        statics(self, ref).stream().filter(method -> method.parameters().isEmpty()).toList(),
         List.of(),
         constants(type),
         List.of(),

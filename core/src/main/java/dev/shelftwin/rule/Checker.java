@@ -33,6 +33,7 @@ public final class Checker {
           new TypeMismatch(),
           new LossyConversion(),
           new LossyColumn(),
+          new LostOrder(),
           new OneWay(),
           new EnumGap(),
           new FamilyGap(),

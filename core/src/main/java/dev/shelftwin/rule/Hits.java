@@ -45,6 +45,17 @@ final class Hits {
         at.entry().row().stream().toList());
   }
 
+  /** A fault of a row's field on its way to the table. */
+  Hit atTable(Station row, Field field, String message, List<Remedy> remedies) {
+    return hit(
+        Optional.of(row + "->" + row + "@table"),
+        Optional.of(row.path(field)),
+        message,
+        remedies,
+        field.place(),
+        ledger.pairing().rowOf(field.name(), row).stream().toList());
+  }
+
   /** A fault of a field wherever it goes. */
   Hit ofField(Station station, Field field, String message, List<Remedy> remedies) {
     return hit(

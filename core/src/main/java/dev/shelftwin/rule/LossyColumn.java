@@ -72,12 +72,10 @@ final class LossyColumn implements Rule {
                 field,
                 "accept: { lossy-conversion: \"why it is enough\" }");
     return new Hits(id(), ledger)
-        .hit(
-            Optional.of(station + "->" + station + "@table"),
-            Optional.of(station.path(field)),
+        .atTable(
+            station,
+            field,
             "the column of " + station.path(field) + what,
-            List.of(Remedy.advice(advice), accept),
-            field.place(),
-            ledger.pairing().rowOf(field.name(), station).stream().toList());
+            List.of(Remedy.advice(advice), accept));
   }
 }

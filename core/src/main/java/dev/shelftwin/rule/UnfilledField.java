@@ -104,8 +104,13 @@ final class UnfilledField implements Rule {
   }
 
   private static String notTaken(Hits.OnHop at, Field field) {
+    Optional<Callable> maker = at.hop().maker();
+    if (maker.filter(made -> made.needs(field.name())).isPresent()) {
+      boolean given = at.entry().row().filter(row -> !row.given().isEmpty()).isPresent();
+      return given ? ": " + maker.get() + " takes it, so nothing else sets it" : "";
+    }
     return at.hop().slot(field).isPresent()
         ? ""
-        : at.hop().maker().map(maker -> ": " + maker + " does not take it").orElse("");
+        : maker.map(made -> ": " + made + " does not take it").orElse("");
   }
 }

@@ -47,6 +47,12 @@ public record Callable(
     return builder.filter(made -> made.steps().containsKey(parameter.name())).isPresent();
   }
 
+  /** Whether it has a parameter of that name that it cannot be called without. */
+  public boolean needs(String name) {
+    return parameters.stream()
+        .anyMatch(parameter -> parameter.name().equals(name) && !canDoWithout(parameter));
+  }
+
   /**
    * An object that takes values one by one and makes another of them.
    *

@@ -8,6 +8,8 @@ import dev.shelftwin.ledger.HopLedger;
 import dev.shelftwin.ledger.Station;
 import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.Limits;
+import dev.shelftwin.shape.Presence;
+import dev.shelftwin.shape.Role;
 import java.util.Optional;
 import java.util.stream.Stream;
 
@@ -37,6 +39,23 @@ final class JourneyLimits {
       }
     }
     return tightest;
+  }
+
+  /** Whether nothing is a value of it; a domain that leaves that unsaid has what others need. */
+  boolean mayBeMissing(Field field) {
+    boolean unsaid = field.presence() == Presence.UNSAID && station.role() == Role.DOMAIN;
+    return station.mayBeMissing(field) && !(unsaid && isNeeded(field));
+  }
+
+  private boolean isNeeded(Field field) {
+    return concept.hops().stream()
+        .filter(hop -> hop.hop().from().equals(station))
+        .anyMatch(
+            hop ->
+                hop.outOf(field)
+                    .filter(Entry::isCarried)
+                    .flatMap(entry -> entry.target().stream())
+                    .anyMatch(target -> !hop.hop().to().mayBeMissing(target)));
   }
 
   /** The limits of a field and of those one hop away. */

@@ -45,6 +45,7 @@ final class ObjectMaker {
   private final ConceptLedger concept;
   private final Station station;
   private final TrialParts parts;
+  private final JourneyLimits journey;
   private final ValueSampler values;
   private final Holders holders;
   private final Reflection reflection;
@@ -60,6 +61,7 @@ final class ObjectMaker {
     this.concept = concept;
     this.station = station;
     this.parts = parts;
+    this.journey = new JourneyLimits(concept, station);
     this.values = parts.sampler();
     this.reflection = parts.reflection();
     this.holders = new Holders(values, reflection);
@@ -191,12 +193,12 @@ final class ObjectMaker {
     List<Part> wanted = new ArrayList<>();
     for (Parameter parameter : maker.parameters()) {
       Optional<Field> field = station.shape().field(parameter.name());
-      boolean mayMiss = field.filter(station::mayBeMissing).isPresent();
+      boolean mayMiss = field.filter(journey::mayBeMissing).isPresent();
       wanted.add(new Part(parameter.name(), parameter.type(), field, mayMiss));
     }
     for (Field field : settable(maker)) {
       wanted.add(
-          new Part(field.name(), taken(field), Optional.of(field), station.mayBeMissing(field)));
+          new Part(field.name(), taken(field), Optional.of(field), journey.mayBeMissing(field)));
     }
     return wanted;
   }
@@ -508,7 +510,7 @@ final class ObjectMaker {
     }
     Field target = entry.target().orElseThrow();
     TypeRef type = hop.slot(target).orElse(target.type());
-    boolean required = !hop.hop().to().mayBeMissing(target);
+    boolean required = !new JourneyLimits(concept, hop.hop().to()).mayBeMissing(target);
     TypeRef source = entry.sources().get(0).type();
     Optional<Conversion> back =
         backByLedger(hop, entry, target).or(() -> parts.catalogue().between(type, source));
@@ -559,8 +561,7 @@ final class ObjectMaker {
 
   /** The tightest limit anywhere on the field's journey. */
   Limits limits(Field field) {
-    return limits.computeIfAbsent(
-        station.path(field), path -> new JourneyLimits(concept, station).of(field));
+    return limits.computeIfAbsent(station.path(field), path -> journey.of(field));
   }
 
   /** What makes the object: in the domain what loads it, elsewhere whatever takes the most. */
@@ -587,10 +588,18 @@ final class ObjectMaker {
         .shape()
         .storedFields()
         .filter(field -> !taken.contains(field.name()))
-        .filter(
-            field ->
-                isAdded(field) || (station.role() != Role.DOMAIN && field.writer().isPresent()))
+        .filter(field -> isAdded(field) || isSet(field))
         .toList();
+  }
+
+  /** Whether a sample's field is set: a domain's only where mappers set it too. */
+  private boolean isSet(Field field) {
+    return station.role() == Role.DOMAIN
+        ? concept.hops().stream()
+            .filter(hop -> hop.hop().to().equals(station) && hop.writer(field).isPresent())
+            .flatMap(hop -> hop.writes().stream())
+            .anyMatch(entry -> entry.target().equals(Optional.of(field)))
+        : field.writer().isPresent();
   }
 
   /** Whether a sample's elements are added one by one: a domain type has its rules about them. */
