@@ -496,6 +496,10 @@ record Fault(String kind, Stage stage, Set<String> rules, Function<Sources, List
         "leaked-version",
         kiln -> shown(kiln, "version", "int"));
     check(
+        "an audit column is handed through to a response",
+        "leaked-audit",
+        kiln -> shown(kiln, "changedAt", "java.time.Instant"));
+    check(
         "a response holds rows",
         "leaked-type type-mismatch",
         kiln -> kiln.each(VIEWS, LAST, "$1$2, java.util.List<coop.kiln.store.KilnRow> rows$3"));

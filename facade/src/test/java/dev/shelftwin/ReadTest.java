@@ -41,7 +41,7 @@ class ReadTest {
           import jakarta.persistence.*;
           @MappedSuperclass
           public abstract class BaseRow<K> {
-            @Id private K id;
+            @Id @GeneratedValue private K id;
             @Version protected int version;
             public K getId() { return id; }
           }

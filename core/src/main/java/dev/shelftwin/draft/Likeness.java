@@ -10,6 +10,7 @@ import java.time.temporal.ChronoUnit;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalInt;
 import java.util.Set;
 
 /** Whether two fields may be the same, by their names and types. */
@@ -74,9 +75,9 @@ final class Likeness {
         || catalogue.between(outside, inside).isPresent();
   }
 
-  /** Whether a conversion leads from one type to another. */
-  boolean leads(TypeRef from, TypeRef to) {
-    return catalogue.between(from, to).isPresent();
+  /** How many steps lead from one type to another; empty where none do. */
+  OptionalInt steps(TypeRef from, TypeRef to) {
+    return catalogue.between(from, to).stream().mapToInt(way -> way.steps().size()).findFirst();
   }
 
   static boolean isTime(TypeRef type) {

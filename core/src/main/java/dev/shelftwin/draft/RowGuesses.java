@@ -140,8 +140,10 @@ final class RowGuesses {
     Words words = Words.of(type.simpleName());
     return row.storedFields()
         .filter(field -> !FieldRole.anyOfTheStore(field.roles()))
-        .filter(field -> likeness.leads(type, field.type()))
-        .max(Comparator.comparingDouble(field -> words.likeness(Words.of(field.name()))));
+        .filter(field -> likeness.steps(type, field.type()).isPresent())
+        .min(
+            Comparator.<Field>comparingInt(field -> likeness.steps(type, field.type()).getAsInt())
+                .thenComparingDouble(field -> -words.likeness(Words.of(field.name()))));
   }
 
   /** Values of several fields here that stand alone there. */
@@ -369,7 +371,16 @@ final class RowGuesses {
       Station from = hop.hop().from();
       Station to = hop.hop().to();
       for (Field field : lostAlone(hop)) {
-        if (hop.hop().inward()) {
+        Optional<Field> computed =
+            to.shape().field(field.name()).filter(inside -> !inside.stored());
+        if (hop.hop().inward() && computed.isPresent()) {
+          any |=
+              say(
+                  "derived",
+                  to,
+                  computed.get(),
+                  row -> row.say(words -> words.derived(DraftConcept.QUESTION)));
+        } else if (hop.hop().inward()) {
           any |= say("stays", from, field, row -> secret(row, field).say(this::ask));
         } else if (to.role() == Role.TRANSFER && !draft.takesRowsOnly()) {
           any |= draft.omit(to.use().simpleName(), field.name());

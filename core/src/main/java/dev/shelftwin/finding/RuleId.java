@@ -20,6 +20,7 @@ public enum RuleId {
   LIMIT_MISMATCH(Severity.WARNING, "limits that differ between two layers"),
   LEAKED_KEY(Severity.ERROR, "a key of the store that is seen outside the store"),
   LEAKED_VERSION(Severity.ERROR, "a version of the store that is seen outside the store"),
+  LEAKED_AUDIT(Severity.ERROR, "an audit column of the store that is seen outside the store"),
   LEAKED_TYPE(Severity.ERROR, "a type of the store that is seen outside the store"),
   LEAKED_ANNOTATION(Severity.ERROR, "an annotation of the store outside the store"),
   LEAKED_NAME(Severity.WARNING, "a column's name on the wire"),

@@ -96,7 +96,7 @@ final class Annotations {
 
   Set<FieldRole> roles() {
     Set<FieldRole> roles = EnumSet.noneOf(FieldRole.class);
-    if (find(PERSISTENCE, "Id").isPresent() || find(PERSISTENCE, "EmbeddedId").isPresent()) {
+    if (isKey() && isGenerated()) {
       roles.add(FieldRole.KEY);
     }
     if (find(PERSISTENCE, "Version").isPresent()) {
@@ -106,6 +106,23 @@ final class Annotations {
       roles.add(FieldRole.PART);
     }
     return roles;
+  }
+
+  private boolean isKey() {
+    return find(PERSISTENCE, "Id").isPresent() || find(PERSISTENCE, "EmbeddedId").isPresent();
+  }
+
+  private boolean isAssignedKey() {
+    return isKey() && !isGenerated();
+  }
+
+  /**
+   * A key that the store makes is its own (Jakarta Persistence 3.2, §11.1.20; providers have
+   * generators beside it); one that a program assigns tells objects apart in every layer.
+   */
+  private boolean isGenerated() {
+    return mirrors.stream()
+        .anyMatch(mirror -> element(mirror).getSimpleName().toString().contains("Generat"));
   }
 
   /** What is stored with its owner is a part of it (Jakarta Persistence 3.2, §3.2.2). */
@@ -139,6 +156,7 @@ final class Annotations {
             || says("ManyToOne", "optional", false)
             || says("OneToOne", "optional", false)
             || definition().filter(ColumnDefinition::isNotNull).isPresent()
+            || isAssignedKey()
             || holdsMany();
     return required ? Presence.REQUIRED : Presence.UNSAID;
   }

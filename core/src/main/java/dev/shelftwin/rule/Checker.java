@@ -41,6 +41,7 @@ public final class Checker {
           new CrossedFields(),
           new LeakedRole(RuleId.LEAKED_KEY, FieldRole.KEY),
           new LeakedRole(RuleId.LEAKED_VERSION, FieldRole.VERSION),
+          new LeakedRole(RuleId.LEAKED_AUDIT, FieldRole.AUDIT),
           new LeakedSecret(),
           new LeakedType(),
           new LeakedAnnotation(),

@@ -11,8 +11,11 @@ import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.FieldRole;
 import dev.shelftwin.shape.Role;
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
+import java.util.function.Predicate;
 import java.util.stream.Stream;
 
 /**
@@ -36,52 +39,87 @@ final class LeakedRole implements Rule {
 
   @Override
   public Stream<Hit> check(ConceptLedger ledger, Stage stage) {
+    List<Shown> shown =
+        Hits.entries(ledger)
+            .filter(at -> at.to().role() == Role.TRANSFER && at.entry().isCarried())
+            .flatMap(
+                at ->
+                    at.entry().sources().stream()
+                        .flatMap(source -> loads(ledger, at.from(), source))
+                        .limit(1)
+                        .map(load -> new Shown(at, load)))
+            .filter(distinctFields())
+            .toList();
+    Stream<Hit> ending =
+        ledger.hub().role() == Role.DOMAIN
+            ? loads(ledger, ledger.hub())
+                .filter(load -> shown.stream().noneMatch(one -> one.load().equals(load)))
+                .map(load -> inside(ledger, load))
+            : Stream.empty();
+    return Stream.concat(shown.stream().map(one -> shown(ledger, one)), ending);
+  }
+
+  /** A response that a read past the domain makes too is told once. */
+  private static Predicate<Shown> distinctFields() {
+    Set<String> told = new HashSet<>();
+    return shown -> told.add(shown.at().to().path(shown.at().entry().target().orElseThrow()));
+  }
+
+  /** Where a field holds what only the store should know: its own column, or one it is made of. */
+  private Stream<Load> loads(ConceptLedger ledger, Station station, Field field) {
+    return station.role() == Role.PERSISTENCE
+        ? Stream.of(new Load(field, field, Optional.empty(), List.of()))
+            .filter(load -> ledger.roles(station, field).contains(role))
+        : loads(ledger, station).filter(load -> load.target().equals(field));
+  }
+
+  private Stream<Load> loads(ConceptLedger ledger, Station hub) {
     return ledger.outer().stream()
         .filter(outer -> outer.role() == Role.PERSISTENCE)
-        .flatMap(store -> ledger.hop(store, ledger.hub()).stream())
-        .flatMap(load -> load.entries().stream().filter(entry -> carriesRole(ledger, load, entry)))
-        .flatMap(entry -> leaks(ledger, entry).stream());
+        .flatMap(store -> ledger.hop(store, hub).stream())
+        .flatMap(
+            hop ->
+                hop.entries().stream()
+                    .filter(entry -> entry.isCarried() && carriesRole(ledger, hop, entry))
+                    .map(entry -> Load.of(hop, entry)));
   }
 
   private boolean carriesRole(ConceptLedger ledger, HopLedger load, Entry entry) {
-    return entry.isCarried()
-        && entry.sources().stream()
-            .anyMatch(field -> ledger.roles(load.hop().from(), field).contains(role));
+    return entry.sources().stream()
+        .anyMatch(field -> ledger.roles(load.hop().from(), field).contains(role));
   }
 
-  private List<Hit> leaks(ConceptLedger ledger, Entry load) {
-    Field source = load.sources().get(0);
-    Field inside = load.target().orElseThrow();
-    Station domain = ledger.hub();
-    List<Hit> hits = new ArrayList<>();
-    for (HopLedger out : ledger.hops()) {
-      if (out.hop().from().equals(domain) && out.hop().to().role() == Role.TRANSFER) {
-        out.outOf(inside)
-            .filter(Entry::isCarried)
-            .forEach(entry -> hits.add(shown(ledger, out, source, load, entry)));
-      }
+  private Hit shown(ConceptLedger ledger, Shown shown) {
+    Hits.OnHop at = shown.at();
+    List<Row> rows = new ArrayList<>(shown.load().rows());
+    at.entry().row().ifPresent(rows::add);
+    return hit(
+        ledger,
+        Optional.of(at.hop().hop().toString()),
+        at.to(),
+        at.entry().target().orElseThrow(),
+        shown.load().column(),
+        rows);
+  }
+
+  private Hit inside(ConceptLedger ledger, Load load) {
+    return hit(ledger, load.hop(), ledger.hub(), load.target(), load.column(), load.rows());
+  }
+
+  /** A column and the field that it is loaded into. */
+  private record Load(Field column, Field target, Optional<String> hop, List<Row> rows) {
+
+    static Load of(HopLedger hop, Entry entry) {
+      return new Load(
+          entry.sources().get(0),
+          entry.target().orElseThrow(),
+          Optional.of(hop.hop().toString()),
+          entry.row().stream().toList());
     }
-    if (hits.isEmpty()) {
-      Optional<String> hop =
-          ledger.outer().stream()
-              .filter(outer -> outer.role() == Role.PERSISTENCE)
-              .map(outer -> outer + "->" + domain)
-              .findFirst();
-      hits.add(hit(ledger, hop, domain, inside, source, rows(load)));
-    }
-    return hits;
   }
 
-  private Hit shown(ConceptLedger ledger, HopLedger out, Field source, Entry load, Entry entry) {
-    List<Row> rows = new ArrayList<>(rows(load));
-    rows.addAll(rows(entry));
-    Field target = entry.target().orElseThrow();
-    return hit(ledger, Optional.of(out.hop().toString()), out.hop().to(), target, source, rows);
-  }
-
-  private static List<Row> rows(Entry entry) {
-    return entry.row().stream().toList();
-  }
+  /** Where a response shows what was loaded. */
+  private record Shown(Hits.OnHop at, Load load) {}
 
   private Hit hit(
       ConceptLedger ledger,

@@ -10,6 +10,7 @@ import dev.shelftwin.shape.FieldRole;
 import dev.shelftwin.shape.Limits;
 import dev.shelftwin.shape.Presence;
 import dev.shelftwin.shape.Role;
+import dev.shelftwin.shape.Shape;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -37,11 +38,11 @@ final class LimitMismatch implements Rule {
     Stream<Hit> onHops =
         Hits.entries(ledger)
             .filter(at -> at.entry().isCarried())
-            .flatMap(at -> Stream.concat(presence(ledger, at), amounts(ledger, at)));
+            .flatMap(at -> Stream.concat(presence(ledger, at, stage), amounts(ledger, at)));
     return Stream.concat(onHops, identity(ledger, stage).stream());
   }
 
-  private Stream<Hit> presence(ConceptLedger ledger, Hits.OnHop at) {
+  private Stream<Hit> presence(ConceptLedger ledger, Hits.OnHop at, Stage stage) {
     Field target = at.entry().target().orElseThrow();
     boolean needed =
         !at.to().mayBeMissing(target) && !at.hop().slot(target).orElse(target.type()).isOptional();
@@ -58,6 +59,7 @@ final class LimitMismatch implements Rule {
     }
     return at.entry().sources().stream()
         .filter(source -> needed && mayBeMissing(ledger, at, source))
+        .filter(source -> !isHeldTogether(source, stage))
         .map(
             source ->
                 hit(
@@ -77,13 +79,24 @@ final class LimitMismatch implements Rule {
    */
   private static boolean mayBeMissing(ConceptLedger ledger, Hits.OnHop at, Field source) {
     if (at.from().role() == Role.PERSISTENCE) {
-      return at.from().shape().isEntity()
+      return at.from().shape().hasColumns()
           && at.from().mayBeMissing(source)
           && !ledger.roles(at.from(), source).contains(FieldRole.KEY);
     }
     boolean stood =
         at.entry().conversion().filter(conversion -> conversion.absent().isPresent()).isPresent();
     return source.presence() == Presence.OPTIONAL && !stood && !at.hop().hop().changes();
+  }
+
+  /**
+   * What columns of the same row hold together is missing where all of them are (Jakarta
+   * Persistence 3.2, §2.5), which one that must not be null prevents.
+   */
+  private static boolean isHeldTogether(Field source, Stage stage) {
+    return stage.shapes().find(source.type()).stream()
+        .filter(Shape::isEmbeddable)
+        .flatMap(Shape::storedFields)
+        .anyMatch(part -> part.presence() == Presence.REQUIRED);
   }
 
   /** How much the outer end accepts, beside what is accepted further in. */

@@ -31,7 +31,7 @@ final class LossyColumn implements Rule {
   public Stream<Hit> check(ConceptLedger ledger, Stage stage) {
     return ledger.outer().stream()
         .filter(station -> station.role() == Role.PERSISTENCE)
-        .filter(station -> station.shape().isEntity())
+        .filter(station -> station.shape().hasColumns())
         .flatMap(
             station ->
                 station

@@ -97,6 +97,16 @@ public record Shape(
     return annotations.stream().anyMatch(name -> name.endsWith(".persistence.Entity"));
   }
 
+  /** Whether its fields are columns of the rows that hold it (Jakarta Persistence 3.2, §2.5). */
+  public boolean isEmbeddable() {
+    return annotations.stream().anyMatch(name -> name.endsWith(".persistence.Embeddable"));
+  }
+
+  /** Whether its fields are columns of a table, its own or another's. */
+  public boolean hasColumns() {
+    return isEntity() || isEmbeddable();
+  }
+
   /** Whether only its kinds have objects. */
   public boolean isAbstract() {
     return kind == Kind.ABSTRACT_CLASS || kind == Kind.INTERFACE;
