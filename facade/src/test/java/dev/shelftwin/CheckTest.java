@@ -46,6 +46,38 @@ class CheckTest {
                     "{ model: finish, codes: { GLOSSY: g, SATIN: s },"
                         + " accept: { enum-gap: matt glazes are not sold } }")),
         of(
+            "an enumeration of the same constants",
+            project -> finishes(project, "MATT, SATIN, GLOSSY")),
+        of(
+            "an enumeration of the row that lacks a constant",
+            project ->
+                finishes(project, "GLOSSY, SATIN")
+                    .with("    Finish finish,", "    Finish finish, //~ enum-gap")),
+        of(
+            "an enumeration of the row that has one constant more",
+            project ->
+                finishes(project, "GLOSSY, SATIN, MATT, RAW")
+                    .with("Finishes finish;", "Finishes finish; //~ enum-gap")),
+        of(
+            "the same, accepted",
+            project ->
+                finishes(project, "GLOSSY, SATIN, MATT, RAW")
+                    .row("{ model: finish, accept: { enum-gap: none is raw since 2020 } }")),
+        of(
+            "an enumeration of the row that lacks a constant of several",
+            project ->
+                finishes(
+                        project
+                            .with(
+                                "    String finish,\n    String note) {}\npackage",
+                                "    java.util.Set<String> finish,\n    String note) {}\npackage")
+                            .with(
+                                "    String finish,\n    String note) {}\n",
+                                "    java.util.Set<String> finish,\n    String note) {}\n"),
+                        "GLOSSY, SATIN")
+                    .with("Finishes finish;", "@ElementCollection java.util.Set<Finishes> finish;")
+                    .with("    Finish finish,", "    java.util.Set<Finish> finish, //~ enum-gap")),
+        of(
             "a code for a constant that is not there",
             project ->
                 project.row(
@@ -86,6 +118,14 @@ class CheckTest {
                 project
                     .with("String note;", "String note;\n  String supplier;")
                     .row("{ store: supplier, stays: '? ask the buyers' } #~ open-question")));
+  }
+
+  private static Project finishes(Project project, String constants) {
+    return project
+        .with(
+            "@Column(nullable = false, length = 10) String finish;",
+            "@Enumerated(EnumType.STRING) @Column(nullable = false) Finishes finish;")
+        .java("package coop.kiln.store;\npublic enum Finishes { " + constants + " }\n");
   }
 
   static Stream<Arguments> lostAndUnfilled() {

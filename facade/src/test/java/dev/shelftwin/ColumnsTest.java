@@ -68,6 +68,27 @@ class ColumnsTest {
                         "{ model: name, store: label }",
                         "{ model: name, store: label, accept: { limit-mismatch: old rows } }")),
         of(
+            "a constant's name that fits its column",
+            project -> project.with("length = 10) String finish;", "length = 6) String finish;")),
+        of(
+            "a constant's name that is longer than its column",
+            project ->
+                project.with(
+                    "length = 10) String finish;",
+                    "length = 5) String finish; //~ limit-mismatch")),
+        of(
+            "a constant that is longer than the column which keeps it by its name",
+            project ->
+                project.with(
+                    "length = 10) String finish;",
+                    "length = 5) @Enumerated(EnumType.STRING) coop.kiln.model.Finish finish;"
+                        + " //~ limit-mismatch")),
+        of(
+            "a constant that its column keeps as a number",
+            project ->
+                project.with(
+                    "length = 10) String finish;", "length = 5) coop.kiln.model.Finish finish;")),
+        of(
             "what columns hold together, one of which must not be null",
             project -> size(project, "@Column(nullable = false) Integer height;", "")),
         of(

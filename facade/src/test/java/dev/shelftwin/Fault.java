@@ -42,6 +42,8 @@ record Fault(String kind, Stage stage, Set<String> rules, Function<Sources, List
       "(?<=[(,]\\s{0,9})([A-Z]\\w*(?:<[^()]*?>)?|int|long|boolean) (\\w+)(?=\\s*[,)])";
 
   /** The last one, up to the end of the list. */
+  private static final String LEVELS = "NOVICE, |KEYHOLDER, |, MASTER";
+
   private static final String LAST = "(record \\w+(?:<T>)?\\([^()]*?)(,\\s*[\\w<>, ]+? \\w+)?(\\))";
 
   /** A field of a row, with its annotations. */
@@ -241,6 +243,24 @@ record Fault(String kind, Stage stage, Set<String> rules, Function<Sources, List
         "a constant is added to an enumeration with codes",
         "enum-gap",
         kiln -> kiln.each("/FiringStatus.java", "PLANNED,", "PLANNED, PAUSED,"));
+    check(
+        "an enumeration of a row lacks a constant",
+        "enum-gap",
+        kiln -> levels(kiln, "/store/MemberRow.java", LEVELS, ""));
+    check(
+        "an enumeration of a row has one constant more",
+        "enum-gap",
+        kiln -> levels(kiln, "/store/MemberRow.java", "(?=KEYHOLDER,)", "GUEST, "));
+    check(
+        "an enumeration of a response lacks a constant",
+        "enum-gap",
+        kiln -> levels(kiln, "/api/MemberView.java", LEVELS, ""));
+    check(
+        "a column is shorter than a constant's name",
+        "limit-mismatch",
+        kiln ->
+            kiln.each(
+                "/MemberRow.java", "length = 12(?=\\)\\s+private String level)", "length = 8"));
     check(
         "a code is taken out",
         "enum-gap",
@@ -611,6 +631,14 @@ record Fault(String kind, Stage stage, Set<String> rules, Function<Sources, List
                             .all("ShelfView", "@BACK@", "KilnView")
                             .all("MoneyView", "@BACK@", "FiringView"))
                 .toList());
+  }
+
+  /** Levels as an enumeration of the type's own, with something changed in it. */
+  private static List<Sources> levels(Sources kiln, String file, String find, String put) {
+    return kiln.all(file, "String level", "Level level")
+        .all(file, "String getLevel", "Level getLevel")
+        .all(file, "\\}\\s*$", "  public enum Level { NOVICE, KEYHOLDER, MASTER }\n}\n")
+        .each(file, find, put);
   }
 
   /** A field of the store that a record of the domain and its view carry too. */

@@ -80,19 +80,24 @@ public record Conversion(List<Step> steps, Optional<Substitute> absent) {
     return losses;
   }
 
-  /** The forms of all steps, those inside others too. */
-  public Stream<Form> forms() {
-    return steps.stream().map(Step::form).flatMap(Conversion::withInner);
+  /** This one and those of elements, keys and parts inside it. */
+  public Stream<Conversion> withInner() {
+    return Stream.concat(
+        Stream.of(this), steps.stream().map(Step::form).flatMap(Conversion::inner));
   }
 
-  private static Stream<Form> withInner(Form form) {
-    Stream<Form> inner = Stream.empty();
+  private static Stream<Conversion> inner(Form form) {
     if (form instanceof Form.Each each) {
-      inner = Stream.concat(each.keys().forms(), each.elements().forms());
-    } else if (form instanceof Form.Joined joined) {
-      inner = joined.parts().stream().flatMap(Conversion::forms);
+      return Stream.concat(each.keys().withInner(), each.elements().withInner());
     }
-    return Stream.concat(Stream.of(form), inner);
+    return form instanceof Form.Joined joined
+        ? joined.parts().stream().flatMap(Conversion::withInner)
+        : Stream.empty();
+  }
+
+  /** The forms of all steps, those inside others too. */
+  public Stream<Form> forms() {
+    return withInner().flatMap(way -> way.steps().stream()).map(Step::form);
   }
 
   /** What the steps do, for readers of the ledger. */

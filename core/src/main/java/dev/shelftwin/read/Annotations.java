@@ -206,6 +206,8 @@ final class Annotations {
       addTextLimits(limits);
     } else if (NUMBERS.contains(type.boxed().qualifiedName())) {
       addNumberLimits(limits, !DECIMALS.contains(type.boxed().name()));
+    } else if (isNamed()) {
+      limits = columnLength(owner.persistent());
     } else if (type.packageName().equals("java.time") && owner.persistent()) {
       addTimeLimits(limits);
     }
@@ -217,6 +219,14 @@ final class Annotations {
       limits.unique();
     }
     return limits.build();
+  }
+
+  /** A constant that its column keeps by its name (Jakarta Persistence 3.2, §11.1.18). */
+  private boolean isNamed() {
+    return find(PERSISTENCE, "Enumerated")
+        .flatMap(mirror -> value(mirror, "value"))
+        .filter(kind -> kind.toString().equals("STRING"))
+        .isPresent();
   }
 
   /** Columns that a constraint of the table makes unique, each alone. */

@@ -38,6 +38,7 @@ public final class Checker {
           new EnumGap(),
           new FamilyGap(),
           new LimitMismatch(),
+          new LongConstant(),
           new CrossedFields(),
           new LeakedRole(RuleId.LEAKED_KEY, FieldRole.KEY),
           new LeakedRole(RuleId.LEAKED_VERSION, FieldRole.VERSION),

@@ -65,16 +65,12 @@ final class OwnLosses {
 
   /** What the users' own methods on the way may lose, each loss once. */
   static List<Found> of(Conversion conversion, Stage stage) {
-    return steps(conversion).flatMap(step -> found(step, stage)).filter(distinctLosses()).toList();
-  }
-
-  private static Stream<Step> steps(Conversion conversion) {
-    return conversion.steps().stream()
-        .flatMap(
-            step ->
-                step.form() instanceof Form.Each each
-                    ? Stream.concat(steps(each.keys()), steps(each.elements()))
-                    : Stream.of(step));
+    return conversion
+        .withInner()
+        .flatMap(way -> way.steps().stream())
+        .flatMap(step -> found(step, stage))
+        .filter(distinctLosses())
+        .toList();
   }
 
   private static Stream<Found> found(Step step, Stage stage) {
