@@ -244,6 +244,65 @@ class ExposureTest {
                             Long id, int version, java.time.Instant made, String code) {}
                         """)),
         of(
+            "the key of a row that another one points at",
+            project ->
+                project
+                    .with(
+                        "String note;", "String note;\n  @ManyToOne(optional = false) Maker maker;")
+                    .with(
+                        "Optional<String> note) {}", "Optional<String> note,\n    long makerId) {}")
+                    .with(
+                        "public record GlazeView(",
+                        "public record GlazeView(\n    long makerId, //~ leaked-key")
+                    .with("public record NewGlaze(", "public record NewGlaze(\n    long makerId,")
+                    .row("{ model: makerId, store: maker.id }")
+                    .java(
+                        """
+                        package coop.kiln.store;
+                        import jakarta.persistence.*;
+                        @Entity
+                        public class Maker {
+                          @Id @GeneratedValue Long id;
+                          @Column(unique = true, nullable = false) String name;
+                        }
+                        """)),
+        of(
+            "what else tells a row that another one points at",
+            project ->
+                project
+                    .with(
+                        "String note;", "String note;\n  @ManyToOne(optional = false) Maker maker;")
+                    .with(
+                        "Optional<String> note) {}", "Optional<String> note,\n    String maker) {}")
+                    .with("public record GlazeView(", "public record GlazeView(\n    String maker,")
+                    .with("public record NewGlaze(", "public record NewGlaze(\n    String maker,")
+                    .row("{ model: maker, store: maker.name }")
+                    .java(
+                        """
+                        package coop.kiln.store;
+                        import jakarta.persistence.*;
+                        @Entity
+                        public class Maker {
+                          @Id @GeneratedValue Long id;
+                          @Column(unique = true, nullable = false) String name;
+                        }
+                        """)),
+        of(
+            "an enumeration of the store where there is no domain",
+            project ->
+                project
+                    .instead(
+                        TWO_LAYERS,
+                        ROW.replace(
+                                "String code;", "State state;\n  public enum State { NEW, USED }")
+                            + """
+                        package coop.kiln.api;
+                        public record GlazeView(coop.kiln.store.GlazeRow.State state) {}
+                        """)
+                    .row("{ store: id, stays: none }")
+                    .with("is: version", "is: version, stays: none")
+                    .with("is: audit", "is: audit, stays: none")),
+        of(
             "a key that goes past the domain too",
             project ->
                 keyInDomain(project, "Optional<Long> id,")

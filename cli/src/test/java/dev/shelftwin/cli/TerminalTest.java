@@ -2,7 +2,10 @@ package dev.shelftwin.cli;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import dev.shelftwin.finding.InputError;
+import dev.shelftwin.report.FindingText;
 import dev.shelftwin.report.Style;
+import dev.shelftwin.shape.Place;
 import java.io.ByteArrayOutputStream;
 import java.io.PrintStream;
 import java.nio.charset.StandardCharsets;
@@ -13,6 +16,8 @@ import java.util.List;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
 
 /** What a person sees: the same words with and without colour, within the width of a terminal. */
 class TerminalTest {
@@ -67,6 +72,17 @@ class TerminalTest {
     assertThat(ledger).contains("emergencyContact  String", "→ unfilled", "← lost");
     assertThat(run(Style.PLAIN, List.of("ledger", clean.toString())))
         .doesNotContain("unfilled", "← lost", "→ lost");
+  }
+
+  @ParameterizedTest
+  @ValueSource(ints = {1, 60, 150, 300})
+  void aLongLineIsCutAroundThePlaceThatIsMeant(int column) {
+    String line = "x".repeat(column - 1) + "Y" + "x".repeat(300 - column);
+    InputError error =
+        new InputError(new Place("Firing.java", 7, column, line), "it is wrong", "mend it");
+    List<String> shown = FindingText.ofErrors(List.of(error), Style.PLAIN).lines().toList();
+    assertThat(shown).allMatch(text -> text.length() <= WIDTH);
+    assertThat(shown.get(1).charAt(shown.get(2).indexOf('^'))).isEqualTo('Y');
   }
 
   @Test

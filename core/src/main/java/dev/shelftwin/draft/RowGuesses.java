@@ -125,14 +125,14 @@ final class RowGuesses {
         .anyMatch(
             source ->
                 key(row.get(), Container.held(source.type()))
-                    .filter(
-                        key ->
-                            pair(
-                                hop.hop(),
-                                source.name(),
-                                target.name() + "." + key.name(),
-                                "found by its " + key.name() + ", by the type"))
+                    .filter(found -> refers(hop.hop(), source, target, found))
                     .isPresent());
+  }
+
+  private boolean refers(Hop hop, Field source, Field target, Field key) {
+    String path = target.name() + "." + key.name();
+    String why = "found by its " + key.name() + ", by the type";
+    return hop.inward() ? pair(hop, path, source.name(), why) : pair(hop, source.name(), path, why);
   }
 
   /** What tells a row from others in the domain's words. */
@@ -323,6 +323,16 @@ final class RowGuesses {
           row ->
               row.say(words -> words.givenFrom(shape, "factory"))
                   .guess(hop.maker().map(Object::toString).orElse("what makes it") + " sets it"));
+    }
+    boolean several = Container.of(field.type()).isPresent();
+    if (hub.role() == Role.PERSISTENCE && (several || hub.mayBeMissing(field))) {
+      boolean shown = hop.hop().from().use().direction().goesOut();
+      String why = shown ? DraftConcept.QUESTION : "left as it is";
+      return say(
+          "stays " + shape,
+          hub,
+          field,
+          row -> row.say(words -> words.stays(shape, why)).guess(shape + " does not bring it"));
     }
     return hub.mayBeMissing(field)
         ? say(

@@ -1,7 +1,6 @@
 package dev.shelftwin.ledger;
 
 import dev.shelftwin.convert.Catalogue;
-import dev.shelftwin.convert.Conversion;
 import dev.shelftwin.convert.Form;
 import dev.shelftwin.convert.Nesting;
 import dev.shelftwin.finding.Finding;
@@ -19,6 +18,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Stream;
 
 /** Writes the ledger: accounts for every field of every concept on every hop. */
 public final class Accountant {
@@ -95,30 +95,44 @@ public final class Accountant {
     }
   }
 
+  /** A row is a part of the one whose mapper makes it, or that holds it among others. */
   private static void linkChildren(HopLedger ledger, Discovery discovery) {
     Station to = ledger.hop().to();
+    Station from = ledger.hop().from();
     if (to.role() == Role.PERSISTENCE) {
-      ledger.entries().stream()
-          .flatMap(entry -> entry.conversion().stream())
-          .flatMap(Conversion::forms)
-          .filter(Form.Mapped.class::isInstance)
-          .forEach(form -> discovery.link(to.shape().type(), ((Form.Mapped) form).to()));
+      mapped(ledger.forms()).forEach(form -> discovery.link(to.shape().type(), form.to()));
     }
+    if (from.role() == Role.PERSISTENCE) {
+      ledger
+          .forms()
+          .filter(Form.Each.class::isInstance)
+          .flatMap(each -> mapped(((Form.Each) each).elements().forms()))
+          .forEach(form -> discovery.link(from.shape().type(), form.from()));
+    }
+  }
+
+  private static Stream<Form.Mapped> mapped(Stream<Form> forms) {
+    return forms.filter(Form.Mapped.class::isInstance).map(Form.Mapped.class::cast);
   }
 
   private static Set<Field> waysBack(List<HopLedger> hops, Discovery discovery) {
     Set<Field> waysBack = new HashSet<>();
     for (HopLedger hop : hops) {
-      Station row = hop.hop().to();
-      if (row.role() == Role.PERSISTENCE) {
-        hop.entries().stream()
-            .filter(entry -> !entry.isCarried())
-            .flatMap(entry -> entry.target().stream())
-            .filter(field -> discovery.isWayBack(row.shape().type(), field))
-            .forEach(waysBack::add);
+      for (Entry entry : hop.entries()) {
+        if (!entry.isCarried()) {
+          add(waysBack, hop.hop().to(), entry.target().stream(), discovery);
+          add(waysBack, hop.hop().from(), entry.sources().stream(), discovery);
+        }
       }
     }
     return waysBack;
+  }
+
+  private static void add(
+      Set<Field> waysBack, Station row, Stream<Field> fields, Discovery discovery) {
+    if (row.role() == Role.PERSISTENCE) {
+      fields.filter(field -> discovery.isWayBack(row.shape().type(), field)).forEach(waysBack::add);
+    }
   }
 
   private static List<Hop> hops(Pairing pairing) {

@@ -115,11 +115,10 @@ final class LayerBreach {
   }
 
   private boolean mayKnow(Layer from, Layer to) {
-    boolean twoLayers = layers.stream().noneMatch(layer -> layer.role() == Role.DOMAIN);
     return from.equals(to)
         || to.role() == Role.DOMAIN
         || stage.isShared(to)
-        || (twoLayers && from.role() == Role.TRANSFER && to.role() == Role.PERSISTENCE);
+        || (stage.hasNoDomain() && from.role() == Role.TRANSFER && to.role() == Role.PERSISTENCE);
   }
 
   private boolean isExempt(Layer layer, Reference reference) {

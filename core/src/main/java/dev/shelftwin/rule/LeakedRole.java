@@ -42,12 +42,7 @@ final class LeakedRole implements Rule {
     List<Shown> shown =
         Hits.entries(ledger)
             .filter(at -> at.to().role() == Role.TRANSFER && at.entry().isCarried())
-            .flatMap(
-                at ->
-                    at.entry().sources().stream()
-                        .flatMap(source -> loads(ledger, at.from(), source))
-                        .limit(1)
-                        .map(load -> new Shown(at, load)))
+            .flatMap(at -> origin(ledger, at).map(load -> new Shown(at, load)).stream())
             .filter(distinctFields())
             .toList();
     Stream<Hit> ending =
@@ -65,12 +60,14 @@ final class LeakedRole implements Rule {
     return shown -> told.add(shown.at().to().path(shown.at().entry().target().orElseThrow()));
   }
 
-  /** Where a field holds what only the store should know: its own column, or one it is made of. */
-  private Stream<Load> loads(ConceptLedger ledger, Station station, Field field) {
-    return station.role() == Role.PERSISTENCE
-        ? Stream.of(new Load(field, field, Optional.empty(), List.of()))
-            .filter(load -> ledger.roles(station, field).contains(role))
-        : loads(ledger, station).filter(load -> load.target().equals(field));
+  /** What only the store should know, where a response shows it. */
+  private Optional<Load> origin(ConceptLedger ledger, Hits.OnHop at) {
+    return at.from().role() == Role.PERSISTENCE
+        ? column(ledger, at.from(), at.entry())
+            .map(column -> new Load(column, column, Optional.empty(), List.of()))
+        : loads(ledger, at.from())
+            .filter(load -> at.entry().sources().contains(load.target()))
+            .findFirst();
   }
 
   private Stream<Load> loads(ConceptLedger ledger, Station hub) {
@@ -80,13 +77,23 @@ final class LeakedRole implements Rule {
         .flatMap(
             hop ->
                 hop.entries().stream()
-                    .filter(entry -> entry.isCarried() && carriesRole(ledger, hop, entry))
-                    .map(entry -> Load.of(hop, entry)));
+                    .filter(Entry::isCarried)
+                    .flatMap(
+                        entry ->
+                            column(ledger, hop.hop().from(), entry)
+                                .map(column -> Load.of(hop, entry, column))
+                                .stream()));
   }
 
-  private boolean carriesRole(ConceptLedger ledger, HopLedger load, Entry entry) {
-    return entry.sources().stream()
-        .anyMatch(field -> ledger.roles(load.hop().from(), field).contains(role));
+  /** The source of an account, or the key of the row that its source refers to. */
+  private Optional<Field> column(ConceptLedger ledger, Station row, Entry entry) {
+    Stream<Field> referred =
+        entry.row().stream()
+            .flatMap(said -> said.nameIn(row.use(), ledger.concept()).stream())
+            .flatMap(path -> ledger.pairing().field(row, path).stream());
+    return Stream.concat(entry.sources().stream(), referred)
+        .filter(field -> ledger.roles(row, field).contains(role))
+        .findFirst();
   }
 
   private Hit shown(ConceptLedger ledger, Shown shown) {
@@ -109,9 +116,9 @@ final class LeakedRole implements Rule {
   /** A column and the field that it is loaded into. */
   private record Load(Field column, Field target, Optional<String> hop, List<Row> rows) {
 
-    static Load of(HopLedger hop, Entry entry) {
+    static Load of(HopLedger hop, Entry entry, Field column) {
       return new Load(
-          entry.sources().get(0),
+          column,
           entry.target().orElseThrow(),
           Optional.of(hop.hop().toString()),
           entry.row().stream().toList());

@@ -6,6 +6,7 @@ import dev.shelftwin.ledger.ConceptLedger;
 import dev.shelftwin.ledger.Station;
 import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.Role;
+import dev.shelftwin.shape.Shape;
 import dev.shelftwin.shape.TypeRef;
 import java.util.List;
 import java.util.Optional;
@@ -40,9 +41,16 @@ final class LeakedType implements Rule {
   }
 
   private static Optional<TypeRef> leak(TypeRef type, Stage stage) {
-    return stage.isOfTheStore(type)
+    return stage.isOfTheStore(type) && !isShared(type, stage)
         ? Optional.of(type)
         : type.arguments().stream().flatMap(argument -> leak(argument, stage).stream()).findFirst();
+  }
+
+  /** Where there is no domain, the enumerations of the store's package are everybody's. */
+  private static boolean isShared(TypeRef type, Stage stage) {
+    return stage.hasNoDomain()
+        && !stage.isOfAProduct(type)
+        && stage.shapes().find(type).filter(shape -> shape.kind() == Shape.Kind.ENUM).isPresent();
   }
 
   private Hit hit(ConceptLedger ledger, Station station, Field field, TypeRef type) {

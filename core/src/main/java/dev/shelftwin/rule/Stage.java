@@ -99,6 +99,11 @@ final class Stage {
     return circles;
   }
 
+  /** Whether rows are mapped to transfer types without anything between them. */
+  boolean hasNoDomain() {
+    return ledger.plan().layers().stream().noneMatch(layer -> layer.role() == Role.DOMAIN);
+  }
+
   /** Whether a type belongs to the store: to its layer, to a standard, or to a provider. */
   boolean isOfTheStore(TypeRef type) {
     return storePackages.contains(type.packageName())

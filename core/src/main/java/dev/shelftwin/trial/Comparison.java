@@ -15,12 +15,15 @@ import dev.shelftwin.shape.Role;
 import dev.shelftwin.shape.TypeRef;
 import dev.shelftwin.trial.Divergence.Kind;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.Set;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -94,11 +97,11 @@ final class Comparison {
       if (leg.to().role() == Role.PERSISTENCE && isOfTheStore(field)) {
         continue;
       }
-      Optional<Conversion> key = key(field);
-      if (key.isPresent()) {
+      Optional<Form.Found> found = reference(field);
+      if (found.isPresent()) {
         // Of a row that another only points at, the key is what must come back.
-        after.put(field.name(), parts.oracle().convert(after.get(field.name()), key.get()));
-        expected.put(field, parts.oracle().convert(before.get(field.name()), key.get()));
+        after.put(field.name(), key(after.get(field.name()), found.get()));
+        expected.put(field, key(before.get(field.name()), found.get()));
       } else {
         expected.put(field, before.get(field.name()));
       }
@@ -127,20 +130,27 @@ final class Comparison {
     return new Comparison(kind.get().concept(), own, parts, number).unchanged(parted, after);
   }
 
-  /** The way from what a field refers to, to its key; empty where it refers to nothing. */
-  private Optional<Conversion> key(Field field) {
-    boolean refers =
-        concept.hop(concept.hub(), leg.to()).stream()
-            .flatMap(hop -> hop.into(field.name()).stream())
-            .flatMap(entry -> entry.conversion().stream())
-            .flatMap(Conversion::forms)
-            .anyMatch(Form.Found.class::isInstance);
-    return refers
-        ? concept.hop(leg.to(), concept.hub()).stream()
-            .flatMap(hop -> hop.outOf(field))
-            .flatMap(entry -> entry.conversion().stream())
-            .findFirst()
-        : Optional.empty();
+  /** How the store finds what a field refers to; empty where it refers to nothing. */
+  private Optional<Form.Found> reference(Field field) {
+    return concept.hops().stream()
+        .filter(hop -> hop.hop().to().equals(leg.to()))
+        .flatMap(hop -> hop.into(field.name()).stream())
+        .flatMap(entry -> entry.conversion().stream())
+        .flatMap(Conversion::forms)
+        .filter(Form.Found.class::isInstance)
+        .map(Form.Found.class::cast)
+        .findFirst();
+  }
+
+  /** The key of a row, or the keys of several. */
+  private @Nullable Object key(@Nullable Object rows, Form.Found found) {
+    if (!(rows instanceof Collection<?> several)) {
+      return rows == null ? null : parts.reflection().read(rows, found.read());
+    }
+    Collection<@Nullable Object> keys =
+        rows instanceof Set ? new LinkedHashSet<>() : new ArrayList<>();
+    several.forEach(row -> keys.add(parts.reflection().read(row, found.read())));
+    return keys;
   }
 
   private boolean isOfTheStore(Field field) {

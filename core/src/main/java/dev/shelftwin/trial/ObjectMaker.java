@@ -515,7 +515,12 @@ final class ObjectMaker {
     Optional<Conversion> back =
         backByLedger(hop, entry, target).or(() -> parts.catalogue().between(type, source));
     boolean takesAll = !entry.conversion().orElseThrow().mayRefuse(mapper -> true);
-    boolean direct = takesAll && Leaves.knows(source.present().boxed().qualifiedName());
+    // Where the hub is a row that refers to others, what they are found by is as good as any.
+    boolean refers =
+        entry.conversion().stream()
+            .flatMap(Conversion::forms)
+            .anyMatch(Form.Found.class::isInstance);
+    boolean direct = refers || (takesAll && Leaves.knows(source.present().boxed().qualifiedName()));
     return direct || back.isPresent()
         ? Optional.of(new Inward(direct ? source : type, direct, back, required))
         : Optional.empty();

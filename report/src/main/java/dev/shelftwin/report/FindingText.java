@@ -11,6 +11,11 @@ import java.util.stream.Collectors;
 /** Findings and errors of the input as text for people. */
 public final class FindingText {
 
+  /** How much of a long line is shown, around the place that is meant. */
+  private static final int WIDEST = 110;
+
+  private static final String CUT = "…";
+
   private FindingText() {}
 
   /** Every finding with its place and remedies, and how many there are. */
@@ -69,11 +74,18 @@ public final class FindingText {
     }
     String number = String.valueOf(at.line());
     String margin = "  " + " ".repeat(number.length()) + " | ";
-    String before = at.text().substring(0, Math.min(at.column() - 1, at.text().length()));
+    String line = at.text();
+    int column = Math.min(at.column() - 1, line.length());
+    int begin = Math.max(0, Math.min(column - WIDEST / 2, line.length() - WIDEST));
+    int end = Math.min(line.length(), begin + WIDEST);
+    String cut = begin > 0 ? CUT : "";
+    String before = cut + line.substring(begin, column);
     return place
         + "  "
         + style.faint(number + " | ")
-        + at.text()
+        + cut
+        + line.substring(begin, end)
+        + (end < line.length() ? CUT : "")
         + "\n"
         + style.faint(margin)
         + before.replaceAll("[^\t]", " ")
@@ -99,7 +111,11 @@ public final class FindingText {
     }
     long errors = count(findings, Severity.ERROR);
     long warnings = count(findings, Severity.WARNING);
-    return counted(errors, "error") + ", " + counted(warnings, "warning");
+    long notes = count(findings, Severity.NOTE);
+    return counted(errors, "error")
+        + ", "
+        + counted(warnings, "warning")
+        + (notes == 0 ? "" : ", " + counted(notes, "note"));
   }
 
   static long count(List<Finding> findings, Severity severity) {
