@@ -8,7 +8,6 @@ import dev.shelftwin.ledger.Entry;
 import dev.shelftwin.ledger.HopLedger;
 import dev.shelftwin.ledger.Station;
 import dev.shelftwin.plan.Direction;
-import dev.shelftwin.shape.Access;
 import dev.shelftwin.shape.Callable;
 import dev.shelftwin.shape.Container;
 import dev.shelftwin.shape.Field;
@@ -17,9 +16,7 @@ import dev.shelftwin.shape.Limits;
 import dev.shelftwin.shape.Parameter;
 import dev.shelftwin.shape.Role;
 import dev.shelftwin.shape.TypeRef;
-import java.lang.reflect.InvocationTargetException;
 import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
@@ -48,6 +45,7 @@ final class ObjectMaker {
   private final JourneyLimits journey;
   private final ValueSampler values;
   private final Holders holders;
+  private final Assembly assembly;
   private final Reflection reflection;
   private final Map<String, Limits> limits = new HashMap<>();
   private final Map<String, Optional<Inward>> inward = new HashMap<>();
@@ -65,6 +63,7 @@ final class ObjectMaker {
     this.values = parts.sampler();
     this.reflection = parts.reflection();
     this.holders = new Holders(values, reflection);
+    this.assembly = new Assembly(concept, station, holders, reflection);
   }
 
   /** Values of everything that one object needs. */
@@ -75,44 +74,7 @@ final class ObjectMaker {
   /** An object from values of its parts. */
   Object build(Map<String, @Nullable Object> values) throws SampleRefused {
     @Nullable Object whole = values.get(Comparison.WHOLE.name());
-    if (whole != null) {
-      return object(whole);
-    }
-    Callable maker = maker();
-    List<@Nullable Object> arguments = new ArrayList<>();
-    for (Parameter parameter : maker.parameters()) {
-      arguments.add(made(values.get(parameter.name()), parameter.type()));
-    }
-    try {
-      @Nullable Object made = reflection.make(maker, arguments);
-      if (made == null) {
-        throw new SampleRefused(maker.label() + " gave null");
-      }
-      for (Station.Part part : station.parts()) {
-        Object row = reflection.make(part.field().type());
-        reflection.set(made, part.field(), row);
-        part.wayBack().ifPresent(back -> reflection.set(row, back, made));
-      }
-      for (Field field : settable(maker)) {
-        @Nullable Object value = made(values.get(field.name()), taken(field));
-        if (isAdded(field)) {
-          reflection.add(made, field.adder().orElseThrow().add(), value);
-        } else {
-          reflection.set(made, field, value);
-        }
-      }
-      return made;
-    } catch (InvocationTargetException thrown) {
-      throw new SampleRefused(maker.label() + ": " + Reflection.cause(thrown).getMessage());
-    }
-  }
-
-  /** What a change request does not mention is null even where an optional would be. */
-  private @Nullable Object made(@Nullable Object value, TypeRef type) throws SampleRefused {
-    if (changes() && value == null) {
-      return null;
-    }
-    return holders.made(value == Silence.CLEARED ? null : value, type);
+    return whole == null ? assembly.build(values) : object(whole);
   }
 
   private boolean changes() {
@@ -189,16 +151,20 @@ final class ObjectMaker {
   }
 
   private List<Part> findWanted() {
-    Callable maker = maker();
+    Callable maker = assembly.maker();
     List<Part> wanted = new ArrayList<>();
     for (Parameter parameter : maker.parameters()) {
       Optional<Field> field = station.shape().field(parameter.name());
       boolean mayMiss = field.filter(journey::mayBeMissing).isPresent();
       wanted.add(new Part(parameter.name(), parameter.type(), field, mayMiss));
     }
-    for (Field field : settable(maker)) {
+    for (Field field : assembly.settable(maker)) {
       wanted.add(
-          new Part(field.name(), taken(field), Optional.of(field), journey.mayBeMissing(field)));
+          new Part(
+              field.name(),
+              Assembly.taken(field),
+              Optional.of(field),
+              journey.mayBeMissing(field)));
     }
     return wanted;
   }
@@ -567,54 +533,6 @@ final class ObjectMaker {
   /** The tightest limit anywhere on the field's journey. */
   Limits limits(Field field) {
     return limits.computeIfAbsent(station.path(field), path -> journey.of(field));
-  }
-
-  /** What makes the object: in the domain what loads it, elsewhere whatever takes the most. */
-  private Callable maker() {
-    Optional<Callable> loading =
-        concept.hops().stream()
-            .filter(hop -> hop.hop().to().equals(station))
-            .filter(hop -> hop.hop().from().role() == Role.PERSISTENCE)
-            .flatMap(hop -> hop.maker().stream())
-            .findFirst();
-    return loading
-        .filter(maker -> station.role() == Role.DOMAIN)
-        .orElseGet(
-            () ->
-                station.shape().makers().stream()
-                    .max(Comparator.comparingInt(maker -> maker.parameters().size()))
-                    .orElseThrow());
-  }
-
-  private List<Field> settable(Callable maker) {
-    Set<String> taken = new HashSet<>();
-    maker.parameters().forEach(parameter -> taken.add(parameter.name()));
-    return station
-        .shape()
-        .storedFields()
-        .filter(field -> !taken.contains(field.name()))
-        .filter(field -> isAdded(field) || isSet(field))
-        .toList();
-  }
-
-  /** Whether a sample's field is set: a domain's only where mappers set it too. */
-  private boolean isSet(Field field) {
-    return station.role() == Role.DOMAIN
-        ? concept.hops().stream()
-            .filter(hop -> hop.hop().to().equals(station) && hop.writer(field).isPresent())
-            .flatMap(hop -> hop.writes().stream())
-            .anyMatch(entry -> entry.target().equals(Optional.of(field)))
-        : field.writer().isPresent();
-  }
-
-  /** Whether a sample's elements are added one by one: a domain type has its rules about them. */
-  private boolean isAdded(Field field) {
-    boolean only = field.writer().isEmpty() || station.role() == Role.DOMAIN;
-    return field.adder().isPresent() && only;
-  }
-
-  private static TypeRef taken(Field field) {
-    return field.writer().map(Access::type).orElse(field.type());
   }
 
   /**
