@@ -26,7 +26,9 @@ record Fault(String kind, Stage stage, Set<String> rules, Function<Sources, List
     /** Compiled classes too. */
     CLASSES,
     /** Only what comes out. */
-    TRIAL
+    TRIAL,
+    /** Declarations, and what comes out of a table too. */
+    BOTH
   }
 
   private static final String STORE = "/store/\\w+Row.java";
@@ -41,9 +43,9 @@ record Fault(String kind, Stage stage, Set<String> rules, Function<Sources, List
   private static final String COMPONENT =
       "(?<=[(,]\\s{0,9})([A-Z]\\w*(?:<[^()]*?>)?|int|long|boolean) (\\w+)(?=\\s*[,)])";
 
-  /** The last one, up to the end of the list. */
   private static final String LEVELS = "NOVICE, |KEYHOLDER, |, MASTER";
 
+  /** The last one, up to the end of the list. */
   private static final String LAST = "(record \\w+(?:<T>)?\\([^()]*?)(,\\s*[\\w<>, ]+? \\w+)?(\\))";
 
   /** A field of a row, with its annotations. */
@@ -68,6 +70,10 @@ record Fault(String kind, Stage stage, Set<String> rules, Function<Sources, List
 
   private static void classes(String kind, String rules, Function<Sources, List<Sources>> plant) {
     ALL.add(new Fault(kind, Stage.CLASSES, Set.of(rules.split(" ")), plant));
+  }
+
+  private static void both(String kind, String rules, Function<Sources, List<Sources>> plant) {
+    ALL.add(new Fault(kind, Stage.BOTH, Set.of(rules.split(" ")), plant));
   }
 
   private static void trial(String kind, Function<Sources, List<Sources>> plant) {
@@ -243,7 +249,7 @@ record Fault(String kind, Stage stage, Set<String> rules, Function<Sources, List
         "a constant is added to an enumeration with codes",
         "enum-gap",
         kiln -> kiln.each("/FiringStatus.java", "PLANNED,", "PLANNED, PAUSED,"));
-    check(
+    both(
         "an enumeration of a row lacks a constant",
         "enum-gap",
         kiln -> levels(kiln, "/store/MemberRow.java", LEVELS, ""));
@@ -251,11 +257,11 @@ record Fault(String kind, Stage stage, Set<String> rules, Function<Sources, List
         "an enumeration of a row has one constant more",
         "enum-gap",
         kiln -> levels(kiln, "/store/MemberRow.java", "(?=KEYHOLDER,)", "GUEST, "));
-    check(
+    both(
         "an enumeration of a response lacks a constant",
         "enum-gap",
         kiln -> levels(kiln, "/api/MemberView.java", LEVELS, ""));
-    check(
+    both(
         "a column is shorter than a constant's name",
         "limit-mismatch",
         kiln ->
@@ -442,7 +448,7 @@ record Fault(String kind, Stage stage, Set<String> rules, Function<Sources, List
                 "/store/(?!Audited|Segment)\\w+Row.java",
                 "(nullable = false, ?|\\((nullable|optional) = false\\))(?=[^;]{0,60}private [A-Z])",
                 ""));
-    check(
+    both(
         "a column must not be null where the domain may have nothing",
         "limit-mismatch",
         kiln ->

@@ -39,18 +39,17 @@ final class LeakedRole implements Rule {
 
   @Override
   public Stream<Hit> check(ConceptLedger ledger, Stage stage) {
+    List<Load> loads = loads(ledger);
     List<Shown> shown =
         Hits.entries(ledger)
             .filter(at -> at.to().role() == Role.TRANSFER && at.entry().isCarried())
-            .flatMap(at -> origin(ledger, at).map(load -> new Shown(at, load)).stream())
+            .flatMap(at -> origin(ledger, at, loads).map(load -> new Shown(at, load)).stream())
             .filter(distinctFields())
             .toList();
     Stream<Hit> ending =
-        ledger.hub().role() == Role.DOMAIN
-            ? loads(ledger, ledger.hub())
-                .filter(load -> shown.stream().noneMatch(one -> one.load().equals(load)))
-                .map(load -> inside(ledger, load))
-            : Stream.empty();
+        loads.stream()
+            .filter(load -> shown.stream().noneMatch(one -> one.load().equals(load)))
+            .map(load -> inside(ledger, load));
     return Stream.concat(shown.stream().map(one -> shown(ledger, one)), ending);
   }
 
@@ -61,19 +60,18 @@ final class LeakedRole implements Rule {
   }
 
   /** What only the store should know, where a response shows it. */
-  private Optional<Load> origin(ConceptLedger ledger, Hits.OnHop at) {
+  private Optional<Load> origin(ConceptLedger ledger, Hits.OnHop at, List<Load> loads) {
     return at.from().role() == Role.PERSISTENCE
         ? column(ledger, at.from(), at.entry())
             .map(column -> new Load(column, column, Optional.empty(), List.of()))
-        : loads(ledger, at.from())
-            .filter(load -> at.entry().sources().contains(load.target()))
-            .findFirst();
+        : loads.stream().filter(load -> at.entry().sources().contains(load.target())).findFirst();
   }
 
-  private Stream<Load> loads(ConceptLedger ledger, Station hub) {
+  /** What the domain is given of it. */
+  private List<Load> loads(ConceptLedger ledger) {
     return ledger.outer().stream()
         .filter(outer -> outer.role() == Role.PERSISTENCE)
-        .flatMap(store -> ledger.hop(store, hub).stream())
+        .flatMap(store -> ledger.hop(store, ledger.hub()).stream())
         .flatMap(
             hop ->
                 hop.entries().stream()
@@ -82,7 +80,8 @@ final class LeakedRole implements Rule {
                         entry ->
                             column(ledger, hop.hop().from(), entry)
                                 .map(column -> Load.of(hop, entry, column))
-                                .stream()));
+                                .stream()))
+        .toList();
   }
 
   /** The source of an account, or the key of the row that its source refers to. */
