@@ -235,6 +235,14 @@ record Fault(String kind, Stage stage, Set<String> rules, Function<Sources, List
                 STORE,
                 "@Column(\\(.*\\))? private Instant|@Column(\\(.*\\))?\\n  private Instant",
                 "@Column(secondPrecision = 0) private Instant"));
+    classes(
+        "a value object drops spaces",
+        "lossy-conversion",
+        kiln ->
+            kiln.each(
+                "/model/(Email|Phone|KilnCode|PieceTag|GlazeCode|MemberNumber|FiringNumber).java",
+                "(?m)^  public \\w+ \\{\\n",
+                "$0    value = value == null ? null : value.strip();\n"));
     check(
         "a list loses the column of its order",
         "lossy-conversion",

@@ -202,6 +202,36 @@ class LeaksTest {
                     "\"«\" + text + \"»\"",
                     "text.replace(\"«\", \"\").replace(\"»\", \"\")")),
         of(
+            "a conversion of one's own that only looks",
+            project ->
+                words(
+                    project,
+                    "text.strip().isEmpty() ? \"-\" : text",
+                    "text.toLowerCase().equals(\"-\") ? \"\" : text")),
+        of(
+            "a value object that changes what it is made of, whoever makes it",
+            project ->
+                project
+                    .with(
+                        "if (value.isBlank()) {",
+                        "value = value.toUpperCase(); if (value.isBlank()) {")
+                    .with(
+                        "    GlazeCode code,",
+                        "    GlazeCode code, //~ lossy-conversion lossy-conversion")),
+        of(
+            "a value object that changes what it is made of, on purpose",
+            project ->
+                project
+                    .with(
+                        "if (value.isBlank()) {",
+                        "value = value.toUpperCase(); if (value.isBlank()) {")
+                    .row("{ model: code, accept: { lossy-conversion: read without case } }")),
+        of(
+            "a value object that only looks",
+            project ->
+                project.with(
+                    "if (value.isBlank()) {", "if (value.strip().toUpperCase().isEmpty()) {")),
+        of(
             "one method for both ways",
             project ->
                 words(project, "text", "text")

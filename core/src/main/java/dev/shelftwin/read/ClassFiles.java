@@ -34,6 +34,7 @@ final class ClassFiles implements References {
   private final List<Path> binaries;
   private final Places places;
   private final Map<String, Mentions> known = new HashMap<>();
+  private final Map<String, List<Call>> calls = new HashMap<>();
 
   ClassFiles(CodePaths code, Places places) {
     this.folders = code.classes();
@@ -58,6 +59,10 @@ final class ClassFiles implements References {
 
   @Override
   public List<Call> calls(TypeRef owner, String method) {
+    return calls.computeIfAbsent(owner.qualifiedName() + "." + method, name -> find(owner, method));
+  }
+
+  private List<Call> find(TypeRef owner, String method) {
     String file = owner.binaryName().replace('.', '/') + ".class";
     return folders.stream()
         .map(folder -> folder.resolve(file))

@@ -47,7 +47,7 @@ final class LossyConversion implements Rule {
             .map(found -> found.call())
             .map(
                 call ->
-                    "; your conversion calls "
+                    "; your code calls "
                         + call.owner()
                         + "."
                         + call.method()

@@ -16,8 +16,8 @@ import java.util.function.Predicate;
 import java.util.stream.Stream;
 
 /**
- * What the users' own conversions may lose, as far as the methods of the JDK tell that they call.
- * Known only of compiled classes, and only of the method itself.
+ * What the users' own conversions and value objects may lose, as far as the methods of the JDK tell
+ * from which their results come. Known only of compiled classes, and only of the method itself.
  */
 final class OwnLosses {
 
@@ -58,6 +58,8 @@ final class OwnLosses {
           Map.entry("java.util.stream.Collectors.toSet", Loss.DUPLICATES),
           Map.entry("java.util.stream.Stream.sorted", Loss.ORDER));
 
+  private static final String CONSTRUCTOR = "<init>";
+
   private OwnLosses() {}
 
   /** A loss and the call that tells of it. */
@@ -74,7 +76,7 @@ final class OwnLosses {
   }
 
   private static Stream<Found> found(Step step, Stage stage) {
-    return method(step.form())
+    return methods(step)
         .flatMap(own -> stage.references().calls(own.owner(), own.name()).stream())
         .filter(call -> isOnTheValue(call, step.from()))
         .flatMap(call -> found(call).stream());
@@ -97,12 +99,16 @@ final class OwnLosses {
         .map(loss -> new Found(loss, call));
   }
 
-  private static Stream<Method> method(Form form) {
-    if (form instanceof Form.Own own) {
+  /** Conversions of the users' own, and value objects that may change what they are made of. */
+  private static Stream<Method> methods(Step step) {
+    if (step.form() instanceof Form.Own own) {
       return Stream.of(new Method(own.owner(), own.method()));
     }
-    return form instanceof Form.Static own
-        ? Stream.of(new Method(own.owner(), own.method()))
+    if (step.form() instanceof Form.New made) {
+      return Stream.of(new Method(made.type(), CONSTRUCTOR));
+    }
+    return step.form() instanceof Form.Static own
+        ? Stream.of(new Method(own.owner(), own.method()), new Method(own.owner(), CONSTRUCTOR))
         : Stream.empty();
   }
 

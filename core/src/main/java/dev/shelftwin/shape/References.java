@@ -14,7 +14,12 @@ public interface References {
    */
   List<Reference> in(String packageName);
 
-  /** What the methods of that name call; nothing where the class is not among the users' own. */
+  /**
+   * The calls from which comes what the methods of that name give, or the constructors keep;
+   * nothing where the class is not among the users' own.
+   *
+   * @param method {@code <init>} for constructors
+   */
   List<Call> calls(TypeRef owner, String method);
 
   /**
