@@ -25,6 +25,17 @@ class ExposureTest {
   /** What keeps a record from printing what it holds. */
   private static final String SILENT = " public String toString() { return code + \"\"; } ";
 
+  private static final String MAKER =
+      """
+      package coop.kiln.store;
+      import jakarta.persistence.*;
+      @Entity
+      public class Maker {
+        @Id @GeneratedValue Long id;
+        @Column(unique = true, nullable = false) String name;
+      }
+      """;
+
   private static final String TWO_LAYERS =
       """
       shelf-twin: 1
@@ -256,16 +267,7 @@ class ExposureTest {
                         "public record GlazeView(\n    long makerId, //~ leaked-key")
                     .with("public record NewGlaze(", "public record NewGlaze(\n    long makerId,")
                     .row("{ model: makerId, store: maker.id }")
-                    .java(
-                        """
-                        package coop.kiln.store;
-                        import jakarta.persistence.*;
-                        @Entity
-                        public class Maker {
-                          @Id @GeneratedValue Long id;
-                          @Column(unique = true, nullable = false) String name;
-                        }
-                        """)),
+                    .java(MAKER)),
         of(
             "what else tells a row that another one points at",
             project ->
@@ -277,16 +279,7 @@ class ExposureTest {
                     .with("public record GlazeView(", "public record GlazeView(\n    String maker,")
                     .with("public record NewGlaze(", "public record NewGlaze(\n    String maker,")
                     .row("{ model: maker, store: maker.name }")
-                    .java(
-                        """
-                        package coop.kiln.store;
-                        import jakarta.persistence.*;
-                        @Entity
-                        public class Maker {
-                          @Id @GeneratedValue Long id;
-                          @Column(unique = true, nullable = false) String name;
-                        }
-                        """)),
+                    .java(MAKER)),
         of(
             "an enumeration of the store where there is no domain",
             project ->

@@ -27,7 +27,7 @@ final class CheckSpeed {
             .include(Checking.class.getName())
             .mode(Mode.SingleShotTime)
             .forks(2)
-            .warmupIterations(1)
+            .warmupIterations(3)
             .measurementIterations(3)
             .jvmArgsAppend(HEAP)
             .shouldFailOnError(true)
@@ -41,7 +41,7 @@ final class CheckSpeed {
 
             A check of a whole project, from the plan's text to the findings, against `javac -proc:none` of the same
             sources, in the same run: concepts of 30 fields in three layers, two processes for each line, each
-            with a heap of 1 GiB, each once to warm up and three times to measure. The median of all six counts.
+            with a heap of 1 GiB, each three times to warm up and three times to measure. The median of all six counts.
 
             | concepts | `javac`, s | `check`, s | ratio | `check`, ms per concept |
             |---:|---:|---:|---:|---:|

@@ -5,7 +5,6 @@ import java.util.ArrayList;
 import java.util.Deque;
 import java.util.HashMap;
 import java.util.HashSet;
-import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -111,7 +110,7 @@ final class ClassCalls {
   }
 
   private Set<AbstractInsnNode> withHeld() {
-    Set<AbstractInsnNode> all = new LinkedHashSet<>();
+    Set<AbstractInsnNode> all = new HashSet<>();
     Deque<AbstractInsnNode> open = new ArrayDeque<>(results);
     while (!open.isEmpty()) {
       AbstractInsnNode next = open.pop();
