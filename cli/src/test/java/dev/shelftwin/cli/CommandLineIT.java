@@ -2,10 +2,14 @@ package dev.shelftwin.cli;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import com.fasterxml.jackson.annotation.JsonTypeInfo;
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
+import jakarta.persistence.Entity;
 import jakarta.validation.constraints.Size;
+import java.io.File;
 import java.io.IOException;
+import java.net.URI;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -13,6 +17,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.concurrent.TimeUnit;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import java.util.stream.StreamSupport;
 import org.junit.jupiter.api.BeforeEach;
@@ -218,10 +223,11 @@ class CommandLineIT {
     assertThat(trial.findValues("hop"))
         .extracting(JsonNode::asText)
         .contains("FiringRow->FiringRow@table");
-    // The validation API on the rows' class path alone does not confuse the provider.
-    Path validation =
-        Path.of(Size.class.getProtectionDomain().getCodeSource().getLocation().toURI());
-    String classPath = JAR + java.io.File.pathSeparator + validation;
+    // The provider itself does not see the validation API, which is on the rows' class path alone.
+    String classPath =
+        Stream.of(Entity.class, JsonTypeInfo.class, Size.class)
+            .map(CommandLineIT::jarOf)
+            .collect(Collectors.joining(File.pathSeparator));
     json(
         run(
             "trial",
@@ -393,6 +399,11 @@ class CommandLineIT {
 
   private static Stream<JsonNode> stream(JsonNode array) {
     return StreamSupport.stream(array.spliterator(), false);
+  }
+
+  private static String jarOf(Class<?> type) {
+    return Path.of(URI.create(type.getProtectionDomain().getCodeSource().getLocation().toString()))
+        .toString();
   }
 
   private Result run(String... arguments) throws Exception {
