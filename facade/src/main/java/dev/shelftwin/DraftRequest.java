@@ -6,11 +6,11 @@ import java.util.List;
 import java.util.Objects;
 
 /**
- * What a plan shall be drafted from.
+ * The input of a proposed plan.
  *
- * @param planFile where the plan is, or shall be
- * @param code where the code is; what is empty is taken from the plan, or from where builds keep it
- * @param packages the layers' packages; empty for those of the plan, or as the code suggests
+ * @param planFile the file of the plan, existing or not
+ * @param code where the code is; empty parts are taken from the plan, or are the usual folders
+ * @param packages the packages of the layers; if empty, those of the plan or guessed ones
  */
 public record DraftRequest(Path planFile, CodeOptions code, List<LayerPackage> packages) {
 
@@ -21,11 +21,10 @@ public record DraftRequest(Path planFile, CodeOptions code, List<LayerPackage> p
   }
 
   /**
-   * A package whose types have a role.
+   * The types of a layer.
    *
-   * @param role of its types
-   * @param types a package, such as {@code coop.kiln.store}, or some of its types, such as {@code
-   *     coop.kiln.*Row}
+   * @param role the role of the layer
+   * @param types a package such as {@code coop.kiln.store}, or types such as {@code coop.kiln.*Row}
    */
   public record LayerPackage(Role role, String types) {
     public LayerPackage {

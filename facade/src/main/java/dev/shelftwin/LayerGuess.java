@@ -2,11 +2,11 @@ package dev.shelftwin;
 
 import dev.shelftwin.DraftRequest.LayerPackage;
 import dev.shelftwin.finding.InputException;
-import dev.shelftwin.read.CodePaths;
 import dev.shelftwin.shape.Place;
 import dev.shelftwin.shape.Role;
 import dev.shelftwin.shape.Shape;
 import dev.shelftwin.shape.Shapes;
+import dev.shelftwin.source.CodePaths;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.file.Files;
@@ -19,7 +19,7 @@ import java.util.TreeSet;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
-/** Tells the layers by what their packages hold and are called. */
+/** Guesses the layers from the types and names of packages. */
 final class LayerGuess {
 
   private static final Set<String> DOMAIN = Set.of("business", "core", "domain", "model");
@@ -35,9 +35,9 @@ final class LayerGuess {
   }
 
   /**
-   * The packages that have a role.
+   * The packages of the layers.
    *
-   * @throws InputException where fewer than two can be told
+   * @throws InputException if fewer than two layers are found
    */
   List<LayerPackage> packages() {
     List<LayerPackage> packages = new ArrayList<>();
@@ -52,8 +52,8 @@ final class LayerGuess {
     if (packages.stream().map(LayerPackage::role).distinct().count() < 2) {
       throw new InputException(
           Place.in("the code"),
-          "its packages do not tell which layer they are: "
-              + (all.isEmpty() ? "there are none" : String.join(", ", all)),
+          "The layers cannot be guessed from the packages"
+              + (all.isEmpty() ? ": there are none" : " " + String.join(", ", all)),
           "name them with --persistence, --domain and --transfer");
     }
     return packages;

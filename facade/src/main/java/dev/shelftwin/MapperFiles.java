@@ -15,10 +15,10 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 
-/** Writes generated mappers to a folder; what somebody edited stays as it is. */
+/** Writes generated mappers to a folder; files that were edited are never overwritten. */
 public final class MapperFiles {
 
-  /** What became of a file. */
+  /** What happened to a file. */
   public enum Change {
     WRITTEN,
     UNCHANGED
@@ -29,10 +29,9 @@ public final class MapperFiles {
   /**
    * Writes all mappers or none.
    *
-   * @param folder a source folder; made where it is not there
-   * @return what became of each file, in order
-   * @throws InputException where one was edited by hand or is not ours, or the folder cannot be
-   *     written
+   * @param folder a source folder, which is created if it does not exist
+   * @return what happened to each file, in order
+   * @throws InputException if a file was edited or not generated, or the folder cannot be written
    */
   public static Map<Path, Change> write(Generated generated, Path folder) {
     List<InputError> errors = new ArrayList<>();
@@ -69,16 +68,16 @@ public final class MapperFiles {
             new InputError(
                 Place.in(file.toString()),
                 Fingerprint.isOurs(there)
-                    ? "this mapper was edited by hand, so it is left as it is"
-                    : "this file was not generated, so it is left as it is",
-                "move it away to have it generated again, or write elsewhere with --to"));
+                    ? "This mapper was edited, so it is not overwritten"
+                    : "This file was not generated, so it is not overwritten",
+                "move or delete it to generate it again, or write elsewhere with --to"));
       }
       return Change.WRITTEN;
     } catch (IOException unreadable) {
       errors.add(
           new InputError(
               Place.in(file.toString()),
-              "this file cannot be read",
+              "This file cannot be read",
               "move it, or write elsewhere"));
       return Change.UNCHANGED;
     }

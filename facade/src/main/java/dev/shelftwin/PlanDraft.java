@@ -1,20 +1,22 @@
 package dev.shelftwin;
 
 import dev.shelftwin.DraftRequest.LayerPackage;
+import dev.shelftwin.draft.DataTypes;
 import dev.shelftwin.draft.Draft;
 import dev.shelftwin.draft.Drafter;
-import dev.shelftwin.draft.Territory;
 import dev.shelftwin.finding.InputException;
 import dev.shelftwin.plan.Code;
 import dev.shelftwin.plan.Layer;
+import dev.shelftwin.plan.LayerDefaults;
 import dev.shelftwin.plan.LayerRules;
 import dev.shelftwin.plan.MapperStyle;
+import dev.shelftwin.plan.PackageScope;
 import dev.shelftwin.plan.Plan;
 import dev.shelftwin.plan.PlanReader;
 import dev.shelftwin.plan.Text;
-import dev.shelftwin.read.CodePaths;
-import dev.shelftwin.read.JavaReader;
 import dev.shelftwin.shape.Place;
+import dev.shelftwin.source.CodePaths;
+import dev.shelftwin.source.JavaReader;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -27,7 +29,7 @@ import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
-/** Drafts plans from code; nothing is written before {@link #write}. */
+/** Proposes plans from code; only {@link #write} writes a file. */
 public final class PlanDraft {
 
   private final DraftRequest request;
@@ -39,10 +41,10 @@ public final class PlanDraft {
   }
 
   /**
-   * A plan for code that has none, or more of the plan that is there.
+   * Proposes a plan for code that has none, or additions to an existing plan.
    *
-   * @throws InputException where the code cannot be read, the packages tell no layers, or the plan
-   *     that is there is wrong
+   * @throws InputException if the code cannot be read, the layers cannot be guessed from the
+   *     packages, or the existing plan is wrong
    */
   public static Draft of(DraftRequest request) {
     PlanDraft draft = new PlanDraft(request);
@@ -50,9 +52,9 @@ public final class PlanDraft {
   }
 
   /**
-   * Writes a draft to its place, whole or not at all.
+   * Writes a proposed plan to its file, atomically.
    *
-   * @throws InputException where it cannot be written
+   * @throws InputException if it cannot be written
    */
   public static void write(Draft draft, Path planFile) {
     WholeFiles.write(Map.of(planFile, draft.text()), "the plan", "name another plan");
@@ -61,33 +63,34 @@ public final class PlanDraft {
   private Draft more() {
     Path file = request.planFile();
     Plan plan = PlanReader.read(file);
-    List<Territory> territories =
+    List<DataTypes> types =
         request.packages().isEmpty()
-            ? plan.layers().stream().map(layer -> new Territory(layer, Territory.ALL)).toList()
-            : territoriesOf(plan);
+            ? plan.layers().stream().map(layer -> new DataTypes(layer, DataTypes.ALL)).toList()
+            : dataTypesOf(plan);
     try (JavaReader reader = reader(plan)) {
-      return Drafter.extend(plan, file.toString(), Files.readString(file), territories, reader);
+      return Drafter.extend(plan, file.toString(), Files.readString(file), types, reader);
     } catch (IOException unreadable) {
-      throw new InputException(Place.in(file.toString()), "the plan cannot be read", "move it");
+      throw new InputException(
+          Place.in(file.toString()), "The plan cannot be read", "check its permissions");
     }
   }
 
-  private List<Territory> territoriesOf(Plan plan) {
-    List<Territory> territories = new ArrayList<>();
+  private List<DataTypes> dataTypesOf(Plan plan) {
+    List<DataTypes> types = new ArrayList<>();
     for (LayerPackage given : request.packages()) {
       Layer layer =
           plan.layers().stream()
-              .filter(one -> one.packageName().equals(packageOf(given.types())))
+              .filter(one -> one.packages().hasPackage(packageOf(given.types())))
               .findFirst()
               .orElseThrow(
                   () ->
                       new InputException(
                           plan.at(),
-                          "the plan has no layer in " + packageOf(given.types()),
+                          "The plan has no layer in " + packageOf(given.types()),
                           "add it to 'layers', or leave the packages out"));
-      territories.add(new Territory(layer, typesOf(given.types())));
+      types.add(new DataTypes(layer, typesOf(given.types())));
     }
-    return territories;
+    return types;
   }
 
   private Draft fresh() {
@@ -99,18 +102,18 @@ public final class PlanDraft {
           request.packages().isEmpty()
               ? new LayerGuess(paths, reader).packages()
               : request.packages();
-      List<Territory> territories = territories(packages);
-      for (Territory territory : territories) {
-        String packageName = territory.layer().packageName();
+      List<DataTypes> types = dataTypes(packages);
+      for (DataTypes one : types) {
+        String packageName = one.layer().packages().firstPackage();
         if (reader.namesIn(packageName).isEmpty()) {
           throw new InputException(
               Place.in(packageName),
-              "this package has no types",
+              "This package has no types",
               "correct its name, or say where the code is with --sources or --classes");
         }
       }
-      Plan begun = plan(code, territories.stream().map(Territory::layer).distinct().toList());
-      return Drafter.draft(begun, territories, reader);
+      Plan begun = plan(code, types.stream().map(DataTypes::layer).distinct().toList());
+      return Drafter.draft(begun, types, reader);
     }
   }
 
@@ -120,20 +123,20 @@ public final class PlanDraft {
 
   private Plan plan(Code code, List<Layer> layers) {
     return new Plan(
-        name(), code, layers, List.of(), List.of(), Optional.empty(), Map.of(), place());
+        name(), code, layers, List.of(), List.of(), Optional.empty(), Map.of(), place(), List.of());
   }
 
   private Place place() {
     return Place.in(request.planFile().toString());
   }
 
-  /** The project is usually called by its folder. */
+  /** The name of the folder is usually that of the project. */
   private String name() {
     Path name = folder.toAbsolutePath().normalize().getFileName();
     return name == null ? "project" : name.toString();
   }
 
-  /** Where the caller says, else where builds usually keep it. */
+  /** The places that the caller names, otherwise the usual ones. */
   private Code code() {
     return new Code(
         paths(request.code().classes(), "target/classes"),
@@ -160,13 +163,13 @@ public final class PlanDraft {
     return (near ? base.relativize(there) : there).toString().replace('\\', '/');
   }
 
-  private List<Territory> territories(List<LayerPackage> packages) {
+  private List<DataTypes> dataTypes(List<LayerPackage> packages) {
     Map<String, Long> counts =
         packages.stream()
             .map(given -> packageOf(given.types()))
             .distinct()
             .collect(Collectors.groupingBy(PlanDraft::lastOf, Collectors.counting()));
-    List<Territory> territories = new ArrayList<>();
+    List<DataTypes> types = new ArrayList<>();
     for (LayerPackage given : packages) {
       String packageName = packageOf(given.types());
       boolean clear =
@@ -176,13 +179,19 @@ public final class PlanDraft {
               && counts.getOrDefault(lastOf(packageName), 0L) == 1
               && !PlanReader.isReserved(lastOf(packageName));
       String name = clear ? lastOf(packageName) : given.role().key();
-      territories.add(
-          new Territory(
+      types.add(
+          new DataTypes(
               new Layer(
-                  name, given.role(), packageName, LayerRules.NONE, MapperStyle.USUAL, place()),
+                  name,
+                  given.role(),
+                  new PackageScope(List.of(new Text(packageName, place())), List.of()),
+                  LayerRules.NONE,
+                  LayerDefaults.NONE,
+                  MapperStyle.USUAL,
+                  place()),
               typesOf(given.types())));
     }
-    return territories;
+    return types;
   }
 
   private static String packageOf(String types) {
@@ -196,7 +205,7 @@ public final class PlanDraft {
     return last.contains("*") || Character.isUpperCase(last.charAt(0))
         ? Pattern.compile(
             Stream.of(last.split("\\*", -1)).map(Pattern::quote).collect(Collectors.joining(".*")))
-        : Territory.ALL;
+        : DataTypes.ALL;
   }
 
   private static String lastOf(String packageName) {

@@ -9,14 +9,15 @@ import dev.shelftwin.finding.Remedy;
 import dev.shelftwin.generate.Generated;
 import dev.shelftwin.generate.MapperGenerator;
 import dev.shelftwin.generate.SourceFile;
-import dev.shelftwin.ledger.Accountant;
 import dev.shelftwin.ledger.Ledger;
+import dev.shelftwin.ledger.LedgerBuilder;
 import dev.shelftwin.plan.Plan;
 import dev.shelftwin.plan.PlanReader;
 import dev.shelftwin.plan.Text;
-import dev.shelftwin.read.CodePaths;
-import dev.shelftwin.read.JavaReader;
+import dev.shelftwin.rule.CheckResult;
 import dev.shelftwin.rule.Checker;
+import dev.shelftwin.source.CodePaths;
+import dev.shelftwin.source.JavaReader;
 import dev.shelftwin.trial.Ends;
 import dev.shelftwin.trial.Trial;
 import dev.shelftwin.trial.TrialOptions;
@@ -37,18 +38,18 @@ import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
 /**
- * The whole pipeline over one plan: read, plan, account, check, generate, try.
+ * All commands for one plan: ledger, check, generate and trial.
  *
  * <pre>{@code
  * try (ShelfTwin twin = ShelfTwin.open(Path.of("shelf-twin.yaml"))) {
- *   List<Finding> findings = twin.check();
+ *   List<Finding> findings = twin.check().findings();
  *   Generated mappers = twin.generate();
  *   TrialResult trial = twin.trial(TrialOptions.defaults());
  * }
  * }</pre>
  *
- * <p>Every stage throws {@link InputException} where its input keeps it from working; what is wrong
- * with the users' mapping is a value, never an exception. Not safe for use by several threads.
+ * <p>Every method throws {@link InputException} if its input does not allow it to work. Problems of
+ * the users' mappings are return values, never exceptions. Not thread-safe.
  */
 public final class ShelfTwin implements AutoCloseable {
 
@@ -61,23 +62,23 @@ public final class ShelfTwin implements AutoCloseable {
     this.plan = plan;
     this.code = code;
     this.reader = new JavaReader(code);
-    this.ledger = Accountant.account(plan, reader);
+    this.ledger = LedgerBuilder.build(plan, reader);
   }
 
   /**
-   * Reads a plan and the code that it names, and accounts for every field.
+   * Reads a plan and the code that it names.
    *
-   * @param planFile in YAML
-   * @throws InputException where the plan is wrong or the code cannot be read
+   * @param planFile the plan, in YAML
+   * @throws InputException if the plan is wrong or the code cannot be read
    */
   public static ShelfTwin open(Path planFile) {
     return open(planFile, CodeOptions.NONE);
   }
 
   /**
-   * The same with the code somewhere else than the plan says.
+   * Reads a plan and code in other places than the plan says.
    *
-   * @param options what is not empty in it wins over the plan's {@code code}
+   * @param options the places; empty ones are taken from the plan
    */
   public static ShelfTwin open(Path planFile, CodeOptions options) {
     Objects.requireNonNull(planFile, "planFile");
@@ -85,9 +86,9 @@ public final class ShelfTwin implements AutoCloseable {
   }
 
   /**
-   * The same with a plan that was said in Java, by {@link dev.shelftwin.plan.PlanBuilder}.
+   * Reads the code of a plan that was built in Java with {@link dev.shelftwin.plan.PlanBuilder}.
    *
-   * @param folder that the plan's paths are relative to
+   * @param folder the folder that the plan's paths are relative to
    */
   public static ShelfTwin open(Plan plan, Path folder) {
     Objects.requireNonNull(plan, "plan");
@@ -104,15 +105,15 @@ public final class ShelfTwin implements AutoCloseable {
     return twin;
   }
 
-  /** The plan that everything comes from. */
+  /** The plan. */
   public Plan plan() {
     return plan;
   }
 
   /**
-   * What becomes of every field.
+   * The mappings of all fields.
    *
-   * @throws InputException where the plan names what the code does not have
+   * @throws InputException if the plan names something that the code does not have
    */
   public Ledger ledger() {
     if (!ledger.unknownNames().isEmpty()) {
@@ -121,47 +122,47 @@ public final class ShelfTwin implements AutoCloseable {
     return ledger;
   }
 
-  /** What is wrong with the mapping, names that the code does not have included. */
-  public List<Finding> check() {
+  /** The problems of the mapping, including names that the code does not have. */
+  public CheckResult check() {
     return check(LocalDate.now(ZoneId.systemDefault()));
   }
 
   /**
-   * The same on some other day.
+   * The problems of the mapping on a given day.
    *
-   * @param today by which the plan's acceptances end
+   * @param today the day on which acceptances of the plan must still be valid
    */
-  public List<Finding> check(LocalDate today) {
-    return Checker.check(ledger, reader, reader.references(), today);
+  public CheckResult check(LocalDate today) {
+    return Checker.check(ledger, reader, reader.dependencies(), today);
   }
 
-  /** Whether compiled classes tell what they mention; without them no layer's breach is found. */
+  /** Whether there are compiled classes; without them, dependencies are not checked. */
   public boolean isCompiled() {
-    return reader.references().exist();
+    return reader.dependencies().exist();
   }
 
-  /** The mappers' sources; nothing is written. */
+  /** The sources of the mappers; no file is written. */
   public Generated generate() {
     return MapperGenerator.generate(ledger());
   }
 
-  /** Tries generated mappers, compiled in memory, and tells nobody how far it is. */
+  /** Tests generated mappers, without reporting progress. */
   public TrialResult trial(TrialOptions options) {
     return trial(options, TrialProgress.SILENT);
   }
 
-  /** Tries generated mappers, compiled in memory together with the users' code. */
+  /** Tests generated mappers, compiled in memory together with the users' code. */
   public TrialResult trial(TrialOptions options, TrialProgress progress) {
     Generated generated = generate();
     Map<String, String> sources =
         generated.files().stream()
             .collect(Collectors.toMap(SourceFile::qualifiedName, SourceFile::text));
     Map<String, String> unwritten = new HashMap<>();
-    generated.refusals().forEach(refusal -> unwritten.put(refusal.mapper(), refusal.reason()));
+    generated.unwritten().forEach(mapper -> unwritten.put(mapper.mapper(), mapper.reason()));
     return trial(sources, unwritten, options, progress);
   }
 
-  /** Tries the mappers that are among the compiled classes, whoever wrote them. */
+  /** Tests the mappers among the compiled classes. */
   public TrialResult trialOfCompiled(TrialOptions options, TrialProgress progress) {
     ledger();
     return trial(Map.of(), Map.of(), options, progress);
@@ -184,7 +185,7 @@ public final class ShelfTwin implements AutoCloseable {
     Thread thread = Thread.currentThread();
     ClassLoader before = thread.getContextClassLoader();
     try (UserClassLoader loader = new UserClassLoader(classes, code.binaries())) {
-      thread.setContextClassLoader(loader); // by which libraries find their services
+      thread.setContextClassLoader(loader); // libraries find their services through it
       return trial(loader, unwritten, options, progress);
     } catch (IOException unclosed) {
       throw new UncheckedIOException(unclosed);
@@ -206,7 +207,7 @@ public final class ShelfTwin implements AutoCloseable {
     }
   }
 
-  /** Classes that the plan names by their methods; no mapper mentions them. */
+  /** Classes whose methods the plan names, but which no mapper uses. */
   private List<String> uncompiledHelpers() {
     return Stream.concat(plan.samples().values().stream(), plan.wire().stream())
         .map(Text::value)

@@ -1,13 +1,15 @@
 package dev.shelftwin;
 
 import dev.shelftwin.finding.InputException;
-import dev.shelftwin.ledger.Station;
+import dev.shelftwin.ledger.LayerTypes;
+import dev.shelftwin.ledger.ResolvedShape;
 import dev.shelftwin.plan.Layer;
 import dev.shelftwin.plan.Plan;
 import dev.shelftwin.plan.Text;
 import dev.shelftwin.shape.Place;
 import dev.shelftwin.shape.Role;
 import dev.shelftwin.shape.Shape;
+import dev.shelftwin.shape.ShapeTrait;
 import dev.shelftwin.shape.Shapes;
 import dev.shelftwin.shape.TypeRef;
 import dev.shelftwin.store.TableEnd;
@@ -24,17 +26,17 @@ import java.util.Set;
 import org.jspecify.annotations.Nullable;
 
 /**
- * The ends of one plan's routes, made beside the users' classes so that their libraries are used.
+ * The JSON and database ends of a plan's routes. They are loaded with the users' classes, so that
+ * the users' libraries are used.
  */
 final class UserEnds implements Ends, AutoCloseable {
 
-  private static final String ENTITY = "jakarta.persistence.Entity";
-  private static final Set<String> MANAGED =
+  private static final Set<ShapeTrait> MANAGED =
       Set.of(
-          ENTITY,
-          "jakarta.persistence.MappedSuperclass",
-          "jakarta.persistence.Embeddable",
-          "jakarta.persistence.Converter");
+          ShapeTrait.ENTITY,
+          ShapeTrait.MAPPED_SUPERCLASS,
+          ShapeTrait.EMBEDDABLE,
+          ShapeTrait.COLUMN_CONVERTER);
 
   private final ClassLoader loader;
   private final End wire;
@@ -47,15 +49,14 @@ final class UserEnds implements Ends, AutoCloseable {
   }
 
   @Override
-  public Optional<End> at(Station station) {
-    return switch (station.role()) {
+  public Optional<End> at(ResolvedShape resolved) {
+    return switch (resolved.role()) {
       case TRANSFER -> {
-        Shape shape = station.shape();
+        Shape shape = resolved.shape();
         boolean isWhole = !shape.isAbstract() && shape.type().arguments().isEmpty();
         yield Optional.of(isWhole ? wire : wire.declaredAs(declared(shape.type())));
       }
-      case PERSISTENCE ->
-          station.shape().annotations().contains(ENTITY) ? Optional.of(table) : Optional.empty();
+      case PERSISTENCE -> resolved.shape().isEntity() ? Optional.of(table) : Optional.empty();
       case DOMAIN -> Optional.empty();
     };
   }
@@ -70,9 +71,9 @@ final class UserEnds implements Ends, AutoCloseable {
     List<Class<?>> managed = new ArrayList<>();
     for (Layer layer : plan.layers()) {
       if (layer.role() == Role.PERSISTENCE) {
-        shapes.namesIn(layer.packageName()).stream()
-            .flatMap(name -> shapes.find(layer.packageName() + "." + name).stream())
-            .filter(shape -> shape.annotations().stream().anyMatch(MANAGED::contains))
+        new LayerTypes(shapes)
+            .shapes(layer)
+            .filter(shape -> MANAGED.stream().anyMatch(shape::has))
             .map(Shape::type)
             .forEach(type -> managed.add(load(type.binaryName())));
       }

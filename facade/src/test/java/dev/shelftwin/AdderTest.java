@@ -101,15 +101,16 @@ class AdderTest {
     assertThat(Project.text(generated, "KilnStoreMapper").replaceAll("\\s+", " "))
         .contains(
             "() -> Kiln.of(",
-            "intake.add(\"shelves\", intake.required("
-                + "\"shelves\", row.getShelves(), Each.list(shelfMapper::toShelf)), kiln::addShelf);",
+            "collector.add(\"shelves\", collector.required("
+                + "\"shelves\", row.getShelves(), Elements.list(shelfMapper::toShelf)), kiln::addShelf);",
             "List<ShelfRow> shelves = new ArrayList<>(row.getShelves());",
-            "Children.byPlace( shelves, kiln.shelves(),",
-            "Children.exchange( row.getShelves(), shelves, row::addShelf, row::removeShelf);",
+            "ChildRows.byIndex( shelves, kiln.shelves(),",
+            "ChildRows.exchange( row.getShelves(), shelves, row::addShelf, row::removeShelf);",
             "row::addTag, row::removeTag);");
     assertThat(Project.text(generated, "KilnApiMapper").replaceAll("\\s+", " "))
         .contains(
-            "intake.add(\"shelves\", shelves, kiln::addShelf);", "intake.settle(); return kiln;");
+            "collector.add(\"shelves\", shelves, kiln::addShelf);",
+            "collector.throwIfAny(); return kiln;");
     TrialOptions options = new TrialOptions(5, 40, Set.of(), OptionalInt.empty(), true);
     assertThat(project.run(twin -> twin.trial(options)).routes())
         .hasSizeGreaterThan(6)

@@ -113,8 +113,8 @@ class BeanDomainTest {
     assertThat(project.check())
         .extracting(Finding::message)
         .contains(
-            "nothing in NewGlaze fills Glaze.finish: new Glaze(code, name, foodSafe, finish, note)"
-                + " takes it, so nothing else sets it");
+            "Glaze.finish has no source in NewGlaze: new Glaze(code, name, foodSafe, finish, note)"
+                + " requires it, so the factory cannot set it itself.");
   }
 
   private static List<Divergence> divergences(Project project) {

@@ -8,7 +8,7 @@ import dev.shelftwin.finding.Finding;
 import dev.shelftwin.generate.Generated;
 import dev.shelftwin.generate.SourceFile;
 import dev.shelftwin.ledger.HopLedger;
-import dev.shelftwin.shape.Callable;
+import dev.shelftwin.shape.Creator;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.List;
@@ -86,14 +86,14 @@ class BuildersTest {
             "a static method",
             begin,
             FLUENT,
-            "Shelf.builder() .code(intake.required(\"code\", row.code)) .width(row.width)"
+            "Shelf.builder() .code(collector.required(\"code\", row.code)) .width(row.width)"
                 + " .depth(Optional.ofNullable(row.depth)) .build()"),
         of("the builder's own constructor", "", FLUENT, "new Shelf.Steps() .code("),
         of(
             "what is required comes first",
             "public static Steps coded(String code) { Steps s = new Steps(); s.code = code; return s; }",
             FLUENT.replaceFirst("public Steps code.*\n", ""),
-            "Shelf.coded(intake.required(\"code\", row.code)) .width(row.width)"),
+            "Shelf.coded(collector.required(\"code\", row.code)) .width(row.width)"),
         of(
             "steps that begin with set",
             begin,
@@ -136,7 +136,7 @@ class BuildersTest {
         .contains(expected);
     assertThat(project.warnings(generated)).isEmpty();
     assertThat(project.trial().held()).isTrue();
-    assertThat(load(project).maker()).flatMap(Callable::builder).isPresent();
+    assertThat(load(project).creator()).flatMap(Creator::builder).isPresent();
   }
 
   @Test
@@ -150,12 +150,12 @@ class BuildersTest {
         .containsExactly(
             tuple(
                 "lost-field",
-                "ShelfRow.width reaches nothing in Shelf: Shelf.builder…build(code, depth) does not"
-                    + " take it"),
+                "ShelfRow.width has no counterpart in Shelf that the mapper can set: Shelf.builder…build(code, depth) does not"
+                    + " take it."),
             tuple(
                 "unfilled-field",
-                "nothing in ShelfRow fills Shelf.width: Shelf.builder…build(code, depth) does not"
-                    + " take it"));
+                "Shelf.width has no source in ShelfRow, and Shelf.builder…build(code, depth) does not"
+                    + " take it."));
   }
 
   @Test
@@ -180,6 +180,6 @@ class BuildersTest {
                         .replace("private Shelf(", "public Shelf(")
                         .replace("START", "public static Steps builder() { return new Steps(); }")
                         .replace("STEPS", FLUENT));
-    assertThat(load(project).maker()).map(Callable::label).contains("new Shelf");
+    assertThat(load(project).creator()).map(Creator::label).contains("new Shelf");
   }
 }

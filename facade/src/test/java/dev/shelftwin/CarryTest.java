@@ -78,8 +78,8 @@ class CarryTest {
   static Stream<Arguments> cases() {
     return Stream.of(
         of("List<String> | List<String> | List<String>", "", "", "new ArrayList<>(glaze.x())"),
-        of("List<String> | Set<String> | List<String>", "", ORDER, "Each.set()"),
-        of("List<String> | List<Integer> | String[]", "", LOSSY, "Each.list(Integer::valueOf)"),
+        of("List<String> | Set<String> | List<String>", "", ORDER, "Elements.set()"),
+        of("List<String> | List<Integer> | String[]", "", LOSSY, "Elements.list(Integer::valueOf)"),
         of("String[] | List<String> | String[]", "", "", "glaze.x().toArray(String[]::new)"),
         of("int[] | List<Integer> | int[]", "", "", "Arrays.stream(value).boxed().toList()"),
         of("List<Integer> | int[] | int[]", "", "", "mapToInt(Integer::intValue).toArray()"),
@@ -89,8 +89,8 @@ class CarryTest {
             "Map<String, Integer> | Map<Degree, Integer> | Map<String, Integer>",
             DEGREE,
             "",
-            "Each.map(key -> Constants.named(Degree.class, key), element -> element)"),
-        of("Integer | OptionalInt | Integer", "", "", "Maybe.ofInt(row.x)"),
+            "Elements.map(key -> Constants.named(Degree.class, key), element -> element)"),
+        of("Integer | OptionalInt | Integer", "", "", "Optionals.ofInt(row.x)"),
         of(
             "int | Degree | int",
             DEGREE,
@@ -101,7 +101,7 @@ class CarryTest {
             DEGREE,
             "{ model: x, codes: { store: { LOW: 1, HIGH: 2 }, api: { LOW: low, HIGH: high } } }",
             "return switch (code) { case 1 -> Degree.LOW; case 2 -> Degree.HIGH;"
-                + " default -> throw new Refusal(Fault.UNKNOWN_CONSTANT, code + \" is none of 1, 2\");"),
+                + " default -> throw new RejectedValue(Fault.UNKNOWN_CONSTANT, code + \" is not one of 1, 2\");"),
         of(
             "Long | Degree | Finish",
             DEGREE,
@@ -132,7 +132,7 @@ class CarryTest {
             "String | Degree | String",
             DEGREE,
             "{ model: x, absent: { NewGlaze: LOW }, " + ENOUGH,
-            "intake.orElse(\"x\", request.x(), value -> Constants.named(Degree.class, value),"
+            "collector.orElse(\"x\", request.x(), value -> Constants.named(Degree.class, value),"
                 + " Degree.LOW)"),
         of(
             "long | Duration | int",
@@ -155,23 +155,23 @@ class CarryTest {
             "List<TraceRow> | List<Trace> | List<TraceView>",
             TRACE,
             "",
-            "Each.list(traceMapper::toTrace)"),
+            "Elements.list(traceMapper::toTrace)"),
         of("Set<TraceRow> | Set<Trace> | TraceView[]", TRACE, LOSSY, "toArray(TraceView[]::new)"),
         of(
             "Map<String, TraceRow> | Map<String, Trace> | Map<String, TraceView>",
             TRACE,
             "",
-            "Each.map(glaze.x(), key -> key, traceMapper::toTraceRow)"),
+            "Elements.map(glaze.x(), key -> key, traceMapper::toTraceRow)"),
         of(
             "ShopRow | ShopCode | String",
             SUPPLIERS,
             "{ model: x, store: x.code }",
-            "Reference.by(findShopRow)"),
+            "RowLookup.by(findShopRow)"),
         of(
             "List<ShopRow> | List<ShopCode> | List<String>",
             SUPPLIERS,
             "{ model: x, store: x.code }",
-            "Each.list(Reference.by(findShopRow))"));
+            "Elements.list(RowLookup.by(findShopRow))"));
   }
 
   private static final String ENOUGH = "accept: { lossy-conversion: exact enough } }";
@@ -201,7 +201,7 @@ class CarryTest {
     }
     assertThat(project.check()).isEmpty();
     Generated generated = project.run(ShelfTwin::generate);
-    assertThat(generated.refusals()).isEmpty();
+    assertThat(generated.unwritten()).isEmpty();
     String code =
         generated.files().stream()
             .map(file -> file.text().replaceAll("\\s+", " "))

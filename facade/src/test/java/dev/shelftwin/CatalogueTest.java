@@ -3,7 +3,7 @@ package dev.shelftwin;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import dev.shelftwin.convert.Catalogue;
-import dev.shelftwin.convert.Description;
+import dev.shelftwin.convert.ConversionDescription;
 import dev.shelftwin.convert.Loss;
 import dev.shelftwin.finding.Finding;
 import dev.shelftwin.finding.RuleId;
@@ -23,7 +23,7 @@ import org.junit.jupiter.api.io.TempDir;
 /** Every pair of the JDK's types in the catalogue, each as a request of its own. */
 class CatalogueTest {
 
-  private static final List<Description> PAIRS =
+  private static final List<ConversionDescription> PAIRS =
       Catalogue.descriptions().stream()
           .filter(pair -> isType(pair.from()) && isType(pair.to()))
           .toList();
@@ -98,7 +98,7 @@ class CatalogueTest {
               .sorted()
               .map(Loss::key)
               .collect(Collectors.joining(", "));
-      assertThat(finding.message()).endsWith("it may lose " + losses);
+      assertThat(finding.message()).endsWith(" may lose " + losses + ".");
     }
   }
 
@@ -107,7 +107,7 @@ class CatalogueTest {
   }
 
   private static String pair(RouteResult route) {
-    Description pair = PAIRS.get(number(route.concept()));
+    ConversionDescription pair = PAIRS.get(number(route.concept()));
     return pair.from() + " to " + pair.to();
   }
 }

@@ -58,12 +58,12 @@ class ChangeTest {
     Generated generated = project.run(ShelfTwin::generate);
     assertThat(Project.text(generated, "GlazeApiMapper"))
         .contains("public Glaze applyTo(Glaze glaze, ChangeGlaze change) {")
-        .contains("intake.replaced(\"name\", glaze.name(), change.name())")
+        .contains("collector.replaced(\"name\", glaze.name(), change.name())")
         .contains(
-            "intake.replaced(\"finish\", glaze.finish(), change.finish(),"
+            "collector.replaced(\"finish\", glaze.finish(), change.finish(),"
                 + " value -> Constants.named(Finish.class, value))")
-        .contains("intake.changed(\"foodSafe\", glaze.foodSafe(), change.foodSafe())")
-        .contains("intake.replacedOrCleared(\"note\", glaze.note().orElse(null), change.note())")
+        .contains("collector.changed(\"foodSafe\", glaze.foodSafe(), change.foodSafe())")
+        .contains("collector.replacedOrCleared(\"note\", glaze.note().orElse(null), change.note())")
         .contains("() -> new Glaze( glaze.code(), name,");
     assertThat(project.warnings(generated)).isEmpty();
     TrialOptions options = new TrialOptions(3, 60, Set.of(), OptionalInt.empty(), true);
@@ -132,11 +132,13 @@ class ChangeTest {
                 public record ResizeTile(Integer tall, Integer wide) {}
                 """);
     assertThat(parts.check())
-        .extracting(finding -> finding.rule().key() + " " + finding.field().orElse(""))
+        .extracting(
+            finding ->
+                finding.rule().key() + " " + finding.field().map(Object::toString).orElse(""))
         .contains("unfilled-field Tile.size");
-    assertThat(parts.run(ShelfTwin::generate).refusals())
-        .extracting(Generated.Refusal::reason)
-        .containsExactly("nothing fills Tile.size");
+    assertThat(parts.run(ShelfTwin::generate).unwritten())
+        .extracting(Generated.Unwritten::reason)
+        .containsExactly("Tile.size has no source");
   }
 
   @Test
@@ -158,7 +160,7 @@ class ChangeTest {
     Generated generated = two.run(ShelfTwin::generate);
     assertThat(Project.text(generated, "GlazeApiMapper"))
         .contains("public void applyTo(GlazeRow row, ChangeGlaze change) {")
-        .contains("intake.settle(); ")
+        .contains("collector.throwIfAny(); ")
         .contains("row.label = name;");
     assertThat(two.warnings(generated)).isEmpty();
     assertThat(two.trial().held()).isTrue();

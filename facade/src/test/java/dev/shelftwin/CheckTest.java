@@ -517,14 +517,14 @@ class CheckTest {
                 "{ model: name, store: label, accept: { limit-mismatch:"
                     + " { because: old rows, until: 2027-03-31 } } }");
     LocalDate last = LocalDate.of(2027, 3, 31);
-    List<Finding> onTime = project.run(twin -> twin.check(last));
+    List<Finding> onTime = project.run(twin -> twin.check(last).findings());
     assertThat(onTime).isEmpty();
-    List<Finding> late = project.run(twin -> twin.check(last.plusDays(1)));
+    List<Finding> late = project.run(twin -> twin.check(last.plusDays(1)).findings());
     assertThat(late)
         .singleElement()
         .extracting(Finding::message)
         .asString()
-        .endsWith("must not be; that was accepted until 2027-03-31: old rows");
+        .endsWith("requires a value. This was accepted until 2027-03-31: old rows.");
   }
 
   @Test
@@ -532,7 +532,7 @@ class CheckTest {
     Project project = new Project(folder).with("String note;", "String note;\n  String supplier;");
     List<Finding> findings = project.check();
     List<String> rows = rows(findings);
-    assertThat(rows).containsExactly("- { store: supplier, stays: \"why it goes no further\" }");
+    assertThat(rows).containsExactly("- { store: supplier, stays: \"why it is not mapped\" }");
     assertThat(project.row(rows.get(0).substring(2)).check()).isEmpty();
   }
 
@@ -559,7 +559,7 @@ class CheckTest {
         .satisfies(
             finding -> {
               assertThat(finding.message())
-                  .isEqualTo("the package coop.kiln.store of the layer store has no type GlaceRow");
+                  .isEqualTo("The layer 'store' (coop.kiln.store) has no type named GlaceRow");
               assertThat(finding.remedies())
                   .containsExactly(Remedy.advice("did you mean 'GlazeRow'?"));
             });

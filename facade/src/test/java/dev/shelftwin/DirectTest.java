@@ -98,7 +98,11 @@ class DirectTest {
   void whatIsLeftOutPastTheDomainMustBeSaidToo() {
     Project silent = glazes().with("[note, foodSafe]", "[note]");
     assertThat(silent.check())
-        .extracting(finding -> finding.hop().orElse("") + " " + finding.field().orElse(""))
+        .extracting(
+            finding ->
+                finding.hop().map(Object::toString).orElse("")
+                    + " "
+                    + finding.field().map(Object::toString).orElse(""))
         .containsExactlyInAnyOrder(
             "Glaze->GlazeCard Glaze.foodSafe", "GlazeRow->GlazeCard GlazeRow.foodSafe");
   }

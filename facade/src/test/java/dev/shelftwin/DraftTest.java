@@ -57,7 +57,7 @@ class DraftTest {
 
   private static List<Finding> check(Path plan) {
     try (ShelfTwin twin = ShelfTwin.open(plan, Project.code())) {
-      return twin.check();
+      return twin.check().findings();
     }
   }
 
@@ -66,7 +66,7 @@ class DraftTest {
     Path plan = kiln();
     Draft draft = drafted(plan);
     assertThat(draft.concepts()).contains("Firing", "Kiln", "Member", "Segment");
-    assertThat(draft.alone()).isEmpty();
+    assertThat(draft.unpaired()).isEmpty();
     assertThat(draft.questions()).isPositive();
     assertThat(check(plan))
         .filteredOn(finding -> finding.rule() == RuleId.OPEN_QUESTION)
@@ -75,20 +75,22 @@ class DraftTest {
     Files.writeString(plan, draft.text().replace("'?'", "ours"));
     // What is left is no matter of words: a number for each status, and columns that may be null.
     assertThat(check(plan))
-        .extracting(finding -> finding.rule().key() + " " + finding.field().orElse(""))
+        .extracting(
+            finding ->
+                finding.rule().key() + " " + finding.field().map(Object::toString).orElse(""))
         .containsExactlyInAnyOrder(
             "type-mismatch FiringRow.status",
             "limit-mismatch KilnCheckRow.loadedBy",
             "limit-mismatch KilnCheckRow.ventClear",
             "limit-mismatch KilnCheckRow.cracked",
             "limit-mismatch KilnCheckRow.swept",
-            "unnamed-type ", // what a page holds only a person can say
-            "unnamed-type ");
+            "unnamed-type Page", // only a person knows its type argument
+            "unnamed-type PageView");
     assertThat(draft.text())
         .contains("- { model: operator, store: operator.number }")
-        .contains("# guess: MemberRow.emailAddress, by its name and type")
+        .contains("Member.email = MemberRow.emailAddress")
         .contains("- { api: pin, is: secret, stays: '?' }")
-        .contains("# guess: KilnCheckRow is one, by its fields")
+        .contains("KilnCheckRow of LoadingCheck")
         .contains("api: { PaymentView.ByCard: out }");
   }
 
@@ -180,7 +182,7 @@ class DraftTest {
     Files.move(folder.resolve("src/coop"), sources.resolve("coop"));
     Draft draft = drafted(plan);
     assertThat(draft.text())
-        .contains("# guess: GLZ_ITEM is one, by its fields")
+        .contains("# guess: types of the concept, by their fields: GLZ_ITEM of Glaze")
         .contains("FOOD_SAFE");
     assertThat(check(plan)).extracting(Finding::rule).containsOnly(RuleId.LEAKED_NAME);
   }
@@ -189,7 +191,11 @@ class DraftTest {
   static Stream<Arguments> guesses() {
     return Stream.of(
         of("String title;", "", "", "- { store: title, stays: '?' }"),
-        of("java.time.Instant createdAt;", "", "", "is: audit, stays: written by the row itself"),
+        of(
+            "java.time.Instant createdAt;",
+            "",
+            "",
+            "is: audit, stays: set by the persistence layer"),
         of("String noteText;", "String note2Text", "String note2Text", "store: noteText"),
         of(
             "long soakMinutes;",
@@ -269,7 +275,7 @@ class DraftTest {
                 "fields:\n      - { store: id, is: key, stays: the store's own }\n"
                     + "      - { store: version, is: version, stays: optimistic lock }\n"
                     + "      - { model: name, store: label }\n",
-                "fields: [{ model: name, store: label }]\n");
+                "fields: [{ model: code, is: identity }]\n");
     Path plan = project.write().planFile();
     String before = Files.readString(plan);
     assertThatThrownBy(() -> PlanDraft.of(request(plan)))
@@ -286,11 +292,11 @@ class DraftTest {
     Path plan = folder.resolve("shelf-twin.yaml");
     assertThatThrownBy(() -> PlanDraft.of(request(plan)))
         .isInstanceOf(InputException.class)
-        .hasMessageContaining("its packages do not tell which layer they are: coop");
+        .hasMessageContaining("The layers cannot be guessed from the packages coop");
     assertThatThrownBy(
             () -> PlanDraft.of(request(plan, new LayerPackage(Role.DOMAIN, "coop.nowhere"))))
         .isInstanceOf(InputException.class)
-        .hasMessageContaining("this package has no types");
+        .hasMessageContaining("This package has no types");
     assertThat(plan).doesNotExist();
   }
 }

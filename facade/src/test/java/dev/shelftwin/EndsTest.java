@@ -75,7 +75,7 @@ class EndsTest {
     assertThat(divergence.kind().key()).isEqualTo(kind);
     if (!kind.equals("refused")) {
       Snapshot atTable = divergence.snapshots().get(divergence.snapshots().size() - 1);
-      assertThat(atTable.station()).isEqualTo("GlazeRow@table");
+      assertThat(atTable.resolved()).isEqualTo("GlazeRow@table");
       assertThat(atTable.values())
           .filteredOn(value -> value.field().equals("extra"))
           .extracting(Snapshot.Value::type)

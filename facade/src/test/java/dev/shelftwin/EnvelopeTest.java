@@ -106,9 +106,9 @@ class EnvelopeTest {
   @CsvSource(
       delimiter = '|',
       value = {
-        "Page               | the plan does not say what stands for the type parameters of Page",
-        "Page<Glaze, Glaze> | the package coop.kiln.model of the layer model has no type Page<Glaze, Glaze>",
-        "Page<Glace>        | the package coop.kiln.model of the layer model has no type Page<Glace>",
+        "Page               | Page has type parameters, and the plan gives no type arguments",
+        "Page<Glaze, Glaze> | The layer 'model' (coop.kiln.model) has no type named Page<Glaze, Glaze>",
+        "Page<Glace>        | The layer 'model' (coop.kiln.model) has no type named Page<Glace>",
       })
   void whatItHoldsMustBeSaid(String model, String expected) {
     Project project =

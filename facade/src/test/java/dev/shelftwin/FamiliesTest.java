@@ -42,9 +42,10 @@ class FamiliesTest {
 
   private static Generated tried(ShelfTwin twin) {
     // What may be lost is told; everything else is accounted for without a word in the plan.
-    assertThat(twin.check()).allMatch(finding -> finding.rule() == RuleId.LOSSY_CONVERSION);
+    assertThat(twin.check().findings())
+        .allMatch(finding -> finding.rule() == RuleId.LOSSY_CONVERSION);
     Generated generated = twin.generate();
-    assertThat(generated.refusals()).isEmpty();
+    assertThat(generated.unwritten()).isEmpty();
     List<RouteResult> routes =
         twin.trial(new TrialOptions(1, 6, Set.of(), OptionalInt.empty(), false)).routes();
     assertThat(routes).hasSizeGreaterThan(3 * TOGETHER);

@@ -106,16 +106,16 @@ class FamilyTest {
     Project project = fees();
     assertThat(project.check()).extracting(Finding::message).isEmpty();
     Generated generated = project.run(ShelfTwin::generate);
-    assertThat(generated.refusals()).isEmpty();
+    assertThat(generated.unwritten()).isEmpty();
     String mapper = Project.text(generated, "FeeStoreMapper");
     assertThat(mapper)
         .contains("if (fee instanceof Fee.Flat flat) { return flatFeeMapper.toFlatFeeRow(flat); }")
         .contains("public Fee toFee(FeeRow row) {")
         .contains(
             "if (fee instanceof Fee.Hourly hourly && row instanceof HourlyFeeRow hourlyFeeRow)")
-        .contains("throw new Refusal(Fault.UNKNOWN_KIND,");
+        .contains("throw new RejectedValue(Fault.UNKNOWN_KIND,");
     assertThat(Project.text(generated, "CourseStoreMapper").replaceAll("\\s+", " "))
-        .contains("feeMapper::isOfItsKind, feeMapper::applyTo, feeMapper::toFeeRow);");
+        .contains("feeMapper::matches, feeMapper::applyTo, feeMapper::toFeeRow);");
     assertThat(project.warnings(generated)).isEmpty();
     TrialOptions options = new TrialOptions(3, 40, Set.of(), OptionalInt.empty(), true);
     List<RouteResult> routes = project.run(twin -> twin.trial(options)).routes();
@@ -139,8 +139,8 @@ class FamilyTest {
     assertThat(gap.check())
         .extracting(finding -> finding.rule().key() + ": " + finding.message())
         .containsExactly(
-            "family-gap: Fee.Free, a Fee, has no counterpart in the layer store",
-            "family-gap: Fee.Free, a Fee, has no counterpart in the layer api");
+            "family-gap: Fee.Free, a subtype of Fee, has no counterpart in the layer 'store'.",
+            "family-gap: Fee.Free, a subtype of Fee, has no counterpart in the layer 'api'.");
   }
 
   @Test

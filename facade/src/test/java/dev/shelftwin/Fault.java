@@ -1,5 +1,6 @@
 package dev.shelftwin;
 
+import dev.shelftwin.finding.RuleId;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.List;
@@ -38,6 +39,13 @@ record Fault(String kind, Stage stage, Set<String> rules, Function<Sources, List
       "/model/(Glaze|Piece|Segment|Kiln|Shelf|Money|LoadingCheck|UnloadingCheck|CardPayment"
           + "|CreditPayment|WorkPayment).java";
   private static final String PLAN = Sources.PLAN;
+
+  /** The end of a layer in the plan. */
+  private static final String LAYER_END = "(?<=package: coop\\.kiln\\.(?:store|model|api)) \\}";
+
+  /** Rules whose findings a layer can accept and that find nothing in the example. */
+  private static final List<String> RULES_OF_FIELDS =
+      Stream.of(RuleId.values()).filter(RuleId::isOfFields).map(RuleId::key).toList();
 
   /** A component of a record: its type and its name. */
   private static final String COMPONENT =
@@ -335,7 +343,7 @@ record Fault(String kind, Stage stage, Set<String> rules, Function<Sources, List
     check(
         "a reason is taken out",
         "lost-field unfilled-field leaked-key leaked-version",
-        kiln -> kiln.each(PLAN, ", stays: [^,}\\n]+(?= \\}\\n)", ""));
+        kiln -> kiln.each(PLAN, "(?<!is: (?:key|version)), stays: [^,}\\n]+(?= \\}\\n)", ""));
     check(
         "a source is taken out",
         "unfilled-field open-write lost-field",
@@ -415,6 +423,35 @@ record Fault(String kind, Stage stage, Set<String> rules, Function<Sources, List
         "an acceptance is not needed",
         "stale-row",
         kiln -> kiln.each(PLAN, "(?<=is: key)(?=,)", ", accept: { leaked-key: links rely on it }"));
+    check(
+        "a layer's default is about a field that no type has",
+        "stale-row",
+        kiln -> kiln.each(PLAN, LAYER_END, ", fields: [{ field: tail, stays: nobody has it }] }"));
+    check(
+        "a layer accepts what is not found in it",
+        "stale-row",
+        kiln ->
+            RULES_OF_FIELDS.stream()
+                .flatMap(
+                    rule ->
+                        kiln
+                            .each(PLAN, LAYER_END, ", accept: { " + rule + ": nobody needs it } }")
+                            .stream())
+                .toList());
+    check(
+        "a layer excludes a type that a concept names",
+        "unknown-name",
+        kiln ->
+            Stream.of("KilnRow", "FiringRow", "MemberRow", "GlazeRow", "PieceRow")
+                .flatMap(
+                    type ->
+                        kiln
+                            .each(
+                                PLAN,
+                                "(?<=package: coop\\.kiln\\.store) \\}",
+                                ", except: coop.kiln.store." + type + " }")
+                            .stream())
+                .toList());
     check(
         "two fields of the same type are crossed",
         "crossed-fields",

@@ -34,7 +34,7 @@ class GenerateTest {
         of("a value object unwrapped", "row.code = glaze.code().value();", project -> project),
         of(
             "a value object wrapped and guarded",
-            "intake.required(\"code\", row.code, GlazeCode::new)",
+            "collector.required(\"code\", row.code, GlazeCode::new)",
             project -> project),
         of(
             "a name as its constant",
@@ -61,7 +61,7 @@ class GenerateTest {
                     """)),
         of(
             "an optional value object",
-            "intake.optional(\"note\", row.note, Remark::new)",
+            "collector.optional(\"note\", row.note, Remark::new)",
             project ->
                 project
                     .java("package coop.kiln.model;\npublic record Remark(String text) {}\n")
@@ -111,7 +111,7 @@ class GenerateTest {
                     .row("{ store: supplier, given: { from: caller }, stays: the books' }")),
         of(
             "a conversion of one's own, guarded on the way in",
-            "intake.required(\"finish\", request.finish(), Words::finish)",
+            "collector.required(\"finish\", request.finish(), Words::finish)",
             project ->
                 project
                     .java(
@@ -159,19 +159,19 @@ class GenerateTest {
                     .with("String note;", "private String note;")),
         of(
             "a field called like the mapper's own variables",
-            "Optional.ofNullable(row.intake)",
+            "Optional.ofNullable(row.collector)",
             project ->
                 project
-                    .with("String note;", "String note;\n  String row;\n  String intake;")
+                    .with("String note;", "String note;\n  String row;\n  String collector;")
                     .with(
                         "Optional<String> note) {}",
-                        "Optional<String> note,\n    Optional<String> row,\n    Optional<String> intake) {}")
+                        "Optional<String> note,\n    Optional<String> row,\n    Optional<String> collector) {}")
                     .with(
                         "public record GlazeView(",
-                        "public record GlazeView(String row, String intake,")
+                        "public record GlazeView(String row, String collector,")
                     .with(
                         "public record NewGlaze(",
-                        "public record NewGlaze(String row, String intake,")));
+                        "public record NewGlaze(String row, String collector,")));
   }
 
   private static final String ROW_CONSTRUCTOR =
@@ -197,7 +197,7 @@ class GenerateTest {
       String name, String expected, UnaryOperator<Project> change) throws IOException {
     Project project = change.apply(new Project(folder));
     Generated generated = project.run(ShelfTwin::generate);
-    assertThat(generated.refusals()).isEmpty();
+    assertThat(generated.unwritten()).isEmpty();
     assertThat(generated.files())
         .extracting(file -> file.text().replaceAll("\\s+", " "))
         .anySatisfy(text -> assertThat(text).contains(expected));
@@ -214,7 +214,7 @@ class GenerateTest {
     Project project =
         new Project(folder).with("String note;", "@Column(nullable = false) String note;");
     assertThat(project.run(ShelfTwin::generate).files().get(0).text())
-        .contains("intake.required(\"note\", glaze.note().orElse(null))");
+        .contains("collector.required(\"note\", glaze.note().orElse(null))");
     assertThat(project.trial().routes().get(0).divergences())
         .singleElement()
         .satisfies(
@@ -239,12 +239,12 @@ class GenerateTest {
     assertThat(generated.files())
         .extracting(SourceFile::className)
         .containsExactly("GlazeStoreMapper");
-    assertThat(generated.refusals())
+    assertThat(generated.unwritten())
         .containsExactly(
-            new Generated.Refusal(
+            new Generated.Unwritten(
                 "coop.kiln.api.GlazeApiMapper",
                 "Glaze->GlazeView",
-                "nothing fills GlazeView.stock"));
+                "GlazeView.stock has no source"));
     assertThat(project.trial().routes())
         .filteredOn(route -> route.route().contains("GlazeView"))
         .singleElement()
@@ -253,7 +253,7 @@ class GenerateTest {
               assertThat(route.outcome()).isEqualTo(Outcome.REFUSED);
               assertThat(route.reason())
                   .contains(
-                      "no mapper coop.kiln.api.GlazeApiMapper: nothing fills GlazeView.stock");
+                      "no mapper coop.kiln.api.GlazeApiMapper: GlazeView.stock has no source");
             });
   }
 
@@ -264,7 +264,7 @@ class GenerateTest {
           new Project(folder)
               .with("public record GlazeView(", "public record GlazeView(\n    short stock,")
               .row("{ api: stock, given: { value: " + literal + " } }");
-      assertThat(project.run(ShelfTwin::generate).refusals())
+      assertThat(project.run(ShelfTwin::generate).unwritten())
           .singleElement()
           .satisfies(refusal -> assertThat(refusal.hop()).isEqualTo("Glaze->GlazeView"));
     }
@@ -308,7 +308,7 @@ class GenerateTest {
     assertThatThrownBy(() -> write(project, to))
         .isInstanceOf(InputException.class)
         .hasMessageContaining("GlazeStoreMapper.java")
-        .hasMessageContaining("edited by hand")
+        .hasMessageContaining("was edited")
         .hasMessageContaining("--to");
     assertThat(store).hasContent(edited);
     assertThat(api).doesNotExist();
@@ -321,7 +321,7 @@ class GenerateTest {
     write(project, to);
     Path store = to.resolve("coop/kiln/store/GlazeStoreMapper.java");
     Files.writeString(store, Files.readString(store) + "// do not touch\n");
-    assertThatThrownBy(() -> write(project, to)).hasMessageContaining("edited by hand");
+    assertThatThrownBy(() -> write(project, to)).hasMessageContaining("was edited");
     Files.writeString(store, "class Mine {}");
     assertThatThrownBy(() -> write(project, to)).hasMessageContaining("was not generated");
     assertThat(store).hasContent("class Mine {}");

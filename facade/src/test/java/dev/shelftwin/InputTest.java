@@ -30,7 +30,7 @@ class InputTest {
 
   static Stream<Arguments> cases() {
     Function<ShelfTwin, Object> ledger = ShelfTwin::ledger;
-    Function<ShelfTwin, Object> check = ShelfTwin::check;
+    Function<ShelfTwin, Object> check = twin -> twin.check().findings();
     Function<ShelfTwin, Object> trial =
         twin -> twin.trial(dev.shelftwin.trial.TrialOptions.defaults().inMemory());
     return Stream.of(
@@ -60,14 +60,14 @@ class InputTest {
             project -> project.with("store: GlazeRow", "store: GlazeLine"),
             ledger,
             "shelf-twin.yaml:10:12",
-            "has no type GlazeLine",
+            "has no type named GlazeLine",
             "did you mean 'GlazeRow'?"),
         of(
             "a field that the code does not have",
             project -> project.row("{ model: finsh, is: protected }"),
             ledger,
             "shelf-twin.yaml:17:18",
-            "Glaze has no field finsh",
+            "Glaze has no field 'finsh'",
             "did you mean 'finish'?"),
         of(
             "a declaration that does not compile",
@@ -133,7 +133,7 @@ class InputTest {
     Path list = Files.writeString(folder.resolve("cp.txt"), entries);
     CodeOptions code = new CodeOptions(List.of(), List.of(), List.of(list));
     try (ShelfTwin twin = ShelfTwin.open(project.planFile(), code)) {
-      assertThat(twin.check()).isEmpty();
+      assertThat(twin.check().findings()).isEmpty();
     }
   }
 
@@ -179,10 +179,10 @@ class InputTest {
     assertThat(project.checkCompiled("-g:none"))
         .extracting(finding -> finding.hop().orElseThrow() + ": " + finding.message())
         .containsExactly(
-            "GlazeRow->Glaze: the class file of Glaze does not name the parameters of Glaze.of, so"
-                + " nothing on this hop can be told",
-            "NewGlaze->Glaze: the class file of Glaze does not name the parameters of Glaze.of, so"
-                + " nothing on this hop can be told");
+            "GlazeRow->Glaze: The class file of Glaze does not contain the parameter names of Glaze.of:"
+                + " the fields of this hop cannot be checked.",
+            "NewGlaze->Glaze: The class file of Glaze does not contain the parameter names of Glaze.of:"
+                + " the fields of this hop cannot be checked.");
   }
 
   private static Arguments of(

@@ -4,7 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import dev.shelftwin.convert.Loss;
 import dev.shelftwin.ledger.ConceptLedger;
-import dev.shelftwin.ledger.Entry;
+import dev.shelftwin.ledger.FieldMapping;
 import dev.shelftwin.ledger.HopLedger;
 import dev.shelftwin.shape.Field;
 import java.nio.file.Path;
@@ -122,7 +122,7 @@ class LedgerTest {
                         "@Id @GeneratedValue Long id;",
                         "@Id @GeneratedValue private Long id;\n  Long getId() { return id; }")
                     .with("    GlazeCode code,", "    Optional<Long> id,\n    GlazeCode code,"),
-            "  -> id stays: the store's own",
+            "  -> id stays: generated key",
             "  id -> id carried",
             "  -> id unfilled"),
         of(
@@ -195,12 +195,12 @@ class LedgerTest {
   }
 
   private static Stream<String> lines(HopLedger hop) {
-    String maker = hop.maker().map(made -> " made by " + made).orElse("");
+    String maker = hop.creator().map(made -> " made by " + made).orElse("");
     return Stream.concat(
-        Stream.of(hop.hop() + maker), hop.entries().stream().map(LedgerTest::line));
+        Stream.of(hop.hop() + maker), hop.mappings().stream().map(LedgerTest::line));
   }
 
-  private static String line(Entry entry) {
+  private static String line(FieldMapping entry) {
     String source = entry.source().map(Field::name).orElse("");
     String target = entry.target().map(Field::name).orElse("");
     String losses =

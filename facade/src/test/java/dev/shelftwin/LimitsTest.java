@@ -27,49 +27,49 @@ class LimitsTest {
             "@Size(max = 41) String",
             "String",
             "@Column(length = 40) String",
-            "accepts 41 characters, the column of amount holds 40"),
+            "accepts texts of 41 characters, but the column of GlazeRow.amount holds at most 40"),
         arguments("@Size(max = 40) String", "String", "@Column(length = 40) String", ""),
         arguments(
             "@Size(max = 300) String",
             "String",
             "String",
-            "accepts 300 characters, the column of amount holds 255"),
+            "accepts texts of 300 characters, but the column of GlazeRow.amount holds at most 255"),
         arguments("@Size(max = 300) String", "String", "@Lob String", ""),
         arguments("@NotNull String", "String", "@Column(length = 40) String", ""),
         arguments(
             "@NotBlank String",
             "String",
             "@Column(length = 40) String",
-            "accepts texts of any length, the column of amount holds 40"),
+            "accepts texts of any length, but the column of GlazeRow.amount holds at most 40"),
         arguments("@NotBlank String", "String", "String", ""),
         arguments(
             "@Size(max = 80) String",
             "@Size(max = 60) String",
             "@Column(length = 70) String",
-            "accepts 80 characters, Glaze.amount holds 60"),
+            "accepts texts of 80 characters, but Glaze.amount holds at most 60"),
         arguments(
             "@Size(max = 60) String", "@Size(max = 60) String", "@Column(length = 70) String", ""),
         arguments(
             "@Size(max = 60) String",
             "@Size(max = 60) String",
             "@Column(length = 50) String",
-            "Glaze.amount accepts 60 characters, the column of amount holds 50"),
+            "Glaze.amount accepts texts of 60 characters, but the column of GlazeRow.amount holds at most 50"),
         arguments(
             "@Size(max = 9) String",
             "@NotEmpty String",
             "String",
-            "accepts 0 characters, Glaze.amount needs 1"),
+            "accepts empty texts, but Glaze.amount requires at least 1 characters"),
         arguments(
             "@Size(min = 1) String",
             "@Size(min = 3) String",
             "String",
-            "accepts as few as 1 characters, Glaze.amount needs 3"),
+            "accepts texts of 1 characters, but Glaze.amount requires at least 3 characters"),
         // patterns
         arguments(
             "@Size(max = 9) String",
             "@Pattern(regexp = \"[A-Z]+\") String",
             "String",
-            "accepts any text, Glaze.amount wants '[A-Z]+'"),
+            "accepts any text, but Glaze.amount requires '[A-Z]+'"),
         arguments(
             "@Pattern(regexp = \"[A-Z]+\") String",
             "@Pattern(regexp = \"[A-Z]+\") String",
@@ -79,41 +79,41 @@ class LimitsTest {
             "@Pattern(regexp = \"[A-Z]+\") String",
             "@Pattern(regexp = \"[A-Z]+\") @Pattern(regexp = \".{3}\") String",
             "String",
-            "accepts texts like '[A-Z]+', Glaze.amount wants '[A-Z]+' and '.{3}'"),
+            "accepts texts that match '[A-Z]+', but Glaze.amount requires '[A-Z]+' and '.{3}'"),
         // numbers
         arguments(
             "@Min(0) int",
             "@Min(1) int",
             "int",
-            "accepts numbers from 0, Glaze.amount needs at least 1"),
+            "accepts numbers from 0, but Glaze.amount requires at least 1"),
         arguments("@Min(1) int", "@Positive int", "int", ""),
         arguments(
             "@PositiveOrZero int",
             "@Positive int",
             "int",
-            "accepts numbers from 0, Glaze.amount needs at least 1"),
+            "accepts numbers from 0, but Glaze.amount requires at least 1"),
         arguments(
             "@Max(20) int",
             "int",
             "@Max(12) int",
-            "accepts numbers up to 20, the column of amount allows at most 12"),
+            "accepts numbers up to 20, but the column of GlazeRow.amount allows at most 12"),
         arguments("@Max(12) int", "int", "@Max(20) int", ""),
         arguments(
             "@Min(1) int",
             "int",
             "@Max(20) int",
-            "accepts numbers however great, the column of amount allows at most 20"),
+            "accepts numbers without a maximum, but the column of GlazeRow.amount allows at most 20"),
         arguments(
             "@DecimalMin(\"0.5\") @Digits(integer = 7, fraction = 2) BigDecimal",
             "@DecimalMin(value = \"0.5\", inclusive = false) BigDecimal",
             "@Column(precision = 9, scale = 2) BigDecimal",
-            "accepts numbers from 0.5, Glaze.amount needs at least 0.5 (not itself)"),
+            "accepts numbers from 0.5, but Glaze.amount requires at least 0.5 (exclusive)"),
         // what SQL says in place of length, precision and scale
         arguments(
             "@Size(max = 41) String",
             "String",
             "@Column(columnDefinition = \"VARCHAR(40) not null\") String",
-            "accepts 41 characters, the column of amount holds 40"),
+            "accepts texts of 41 characters, but the column of GlazeRow.amount holds at most 40"),
         arguments(
             "@Size(max = 300) String",
             "String",
@@ -125,18 +125,18 @@ class LimitsTest {
             "@Digits(integer = 8, fraction = 2) BigDecimal",
             "BigDecimal",
             "@Column(columnDefinition = \"numeric(9, 2)\") BigDecimal",
-            "accepts 8 digits before the point, the column of amount holds 7"),
+            "accepts 8 digits before the decimal point, but the column of GlazeRow.amount holds at most 7"),
         // digits
         arguments(
             "@Digits(integer = 8, fraction = 2) BigDecimal",
             "BigDecimal",
             "@Column(precision = 9, scale = 2) BigDecimal",
-            "accepts 8 digits before the point, the column of amount holds 7"),
+            "accepts 8 digits before the decimal point, but the column of GlazeRow.amount holds at most 7"),
         arguments(
             "@Digits(integer = 7, fraction = 3) BigDecimal",
             "BigDecimal",
             "@Column(precision = 9, scale = 2) BigDecimal",
-            "accepts 3 digits after the point, the column of amount holds 2"),
+            "accepts 3 digits after the decimal point, but the column of GlazeRow.amount holds at most 2"),
         arguments(
             "@Digits(integer = 7, fraction = 2) BigDecimal",
             "BigDecimal",
@@ -148,7 +148,7 @@ class LimitsTest {
             "Optional<String>",
             "String",
             "String",
-            "NewGlaze.amount may be missing, Glaze.amount must not be"),
+            "NewGlaze.amount may be missing, but Glaze.amount requires a value."),
         arguments("String", "String", "@Column(nullable = false) String", ""));
   }
 
@@ -203,7 +203,8 @@ class LimitsTest {
             .with(
                 "(nullable = false, length = 40) String label", "(nullable = false) String label");
     assertThat(messages(project))
-        .containsExactly("NewGlaze.code accepts 255 characters, the column of code holds 8");
+        .containsExactly(
+            "NewGlaze.code accepts texts of 255 characters, but the column of GlazeRow.code holds at most 8.");
   }
 
   @Test
@@ -218,8 +219,8 @@ class LimitsTest {
                 "@Column(unique = true) String label;");
     assertThat(messages(project))
         .containsExactlyInAnyOrder(
-            "GlazeRow.label may be missing, Glaze.name must not be",
-            "NewGlaze.note accepts 30 characters, the column of note holds 20",
-            "Glaze.code tells objects apart, the column of code is not unique");
+            "GlazeRow.label may be missing, but Glaze.name requires a value.",
+            "NewGlaze.note accepts texts of 30 characters, but the column of GlazeRow.note holds at most 20.",
+            "Glaze.code identifies objects, but the column of GlazeRow.code is not unique.");
   }
 }

@@ -115,6 +115,6 @@ class MapperStyleTest {
   void anAnnotationThatTheCodeLacksIsFound() {
     assertThat(glazes().with("on-class: coop.kiln.Wired", "on-class: coop.kiln.Wierd").check())
         .extracting(Finding::message)
-        .containsExactly("the code has no annotation coop.kiln.Wierd");
+        .containsExactly("The code has no annotation 'coop.kiln.Wierd'");
   }
 }

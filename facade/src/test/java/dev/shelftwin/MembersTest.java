@@ -22,7 +22,7 @@ class MembersTest {
 
   private Shape row(Project project) {
     return project.run(
-        twin -> twin.ledger().concepts().get(0).stations().findFirst().orElseThrow().shape());
+        twin -> twin.ledger().concepts().get(0).shapes().findFirst().orElseThrow().shape());
   }
 
   private static List<String> stored(Shape shape) {
@@ -107,7 +107,7 @@ class MembersTest {
     Shape row = row(older);
     assertThat(row.isEntity()).isTrue();
     assertThat(row.field("id").orElseThrow().roles()).hasToString("[KEY]");
-    assertThat(row.field("code").orElseThrow().limits().length()).hasValue(8);
+    assertThat(row.field("code").orElseThrow().limits().maxLength()).hasValue(8);
   }
 
   @Test

@@ -51,7 +51,7 @@ class PlantedFaultsTest {
     Path plan = write(Sources.kiln());
     compile(plan);
     try (ShelfTwin twin = ShelfTwin.open(plan, Project.code())) {
-      assertThat(twin.check()).isEmpty();
+      assertThat(twin.check().findings()).isEmpty();
       assertThat(twin.trial(OPTIONS).held()).isTrue();
     }
   }
@@ -94,7 +94,7 @@ class PlantedFaultsTest {
     }
     Set<String> told = new TreeSet<>();
     try (ShelfTwin twin = ShelfTwin.open(plan, Project.code())) {
-      for (Finding finding : twin.check()) {
+      for (Finding finding : twin.check().findings()) {
         told.add(finding.rule().key());
       }
       boolean tried = fault.stage() == Fault.Stage.TRIAL || fault.stage() == Fault.Stage.BOTH;

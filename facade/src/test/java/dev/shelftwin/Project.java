@@ -204,7 +204,7 @@ final class Project {
   }
 
   List<Finding> check() {
-    return run(ShelfTwin::check);
+    return run(twin -> twin.check().findings());
   }
 
   TrialResult trial() {
@@ -239,7 +239,7 @@ final class Project {
   List<Finding> checkOf(Path classes) {
     CodeOptions options = new CodeOptions(List.of(classes), List.of(), code().classPath());
     try (ShelfTwin twin = ShelfTwin.open(planFile(), options)) {
-      return twin.check();
+      return twin.check().findings();
     }
   }
 

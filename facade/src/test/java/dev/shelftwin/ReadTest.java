@@ -4,15 +4,15 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import dev.shelftwin.compile.MemoryCompiler;
 import dev.shelftwin.finding.InputError;
-import dev.shelftwin.read.CodePaths;
-import dev.shelftwin.read.JavaReader;
 import dev.shelftwin.shape.Access;
-import dev.shelftwin.shape.Callable;
+import dev.shelftwin.shape.Creator;
 import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.FieldRole;
 import dev.shelftwin.shape.Presence;
 import dev.shelftwin.shape.Shape;
 import dev.shelftwin.shape.Visibility;
+import dev.shelftwin.source.CodePaths;
+import dev.shelftwin.source.JavaReader;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.nio.file.Files;
@@ -105,7 +105,7 @@ class ReadTest {
   @TempDir Path folder;
 
   /** The forms in which code comes. */
-  enum Form {
+  enum Operation {
     SOURCES,
     CLASSES,
     JAR,
@@ -137,7 +137,7 @@ class ReadTest {
 
   @ParameterizedTest
   @EnumSource
-  void fieldsOfAClassWithInheritedOnesFirst(Form form) {
+  void fieldsOfAClassWithInheritedOnesFirst(Operation form) {
     Shape row = read(form, "coop.kiln.store.KilnRow");
     assertThat(row.kind()).isEqualTo(Shape.Kind.CLASS);
     assertThat(row.storedFields())
@@ -160,19 +160,19 @@ class ReadTest {
 
   @ParameterizedTest
   @EnumSource
-  void howFieldsAreReadAndWrittenAndWhatTheyAllow(Form form) {
+  void howFieldsAreReadAndWrittenAndWhatTheyAllow(Operation form) {
     Shape row = read(form, "coop.kiln.store.KilnRow");
     Field code = field(row, "code");
     assertThat(code.presence()).isEqualTo(Presence.REQUIRED);
-    assertThat(code.limits().length()).hasValue(8);
+    assertThat(code.limits().maxLength()).hasValue(8);
     assertThat(code.writer().orElseThrow())
         .extracting(Access::kind, Access::name, Access::visibility)
         .containsExactly(Access.Kind.METHOD, "setCode", Visibility.PACKAGE);
-    assertThat(field(row, "nickname").limits().length())
+    assertThat(field(row, "nickname").limits().maxLength())
         .as("a column's usual length")
         .hasValue(255);
-    assertThat(field(row, "nickname").presence()).isEqualTo(Presence.UNSAID);
-    assertThat(field(row, "story").limits().length()).as("a large object").isEmpty();
+    assertThat(field(row, "nickname").presence()).isEqualTo(Presence.UNSPECIFIED);
+    assertThat(field(row, "story").limits().maxLength()).as("a large object").isEmpty();
     assertThat(field(row, "electric").reader().orElseThrow().name()).isEqualTo("isElectric");
     assertThat(field(row, "hottest").reader().orElseThrow().kind()).isEqualTo(Access.Kind.FIELD);
     assertThat(row.annotations()).containsExactly("jakarta.persistence.Entity");
@@ -180,16 +180,16 @@ class ReadTest {
 
   @ParameterizedTest
   @EnumSource
-  void aRecordItsMakersAndWhatItComputes(Form form) {
+  void aRecordItsMakersAndWhatItComputes(Operation form) {
     Shape kiln = read(form, "coop.kiln.model.Kiln");
     assertThat(kiln.kind()).isEqualTo(Shape.Kind.RECORD);
     assertThat(kiln.storedFields())
         .extracting(Field::name)
         .containsExactly("code", "hottest", "story");
-    assertThat(kiln.makers())
-        .extracting(Callable::toString)
+    assertThat(kiln.creators())
+        .extracting(Creator::toString)
         .containsExactly("new Kiln(code, hottest, story)", "Kiln.of(code, hottest)");
-    assertThat(kiln.statics()).extracting(Callable::name).containsExactly("of", "count");
+    assertThat(kiln.statics()).extracting(Creator::name).containsExactly("of", "count");
     assertThat(field(kiln, "story").presence()).isEqualTo(Presence.OPTIONAL);
     assertThat(field(kiln, "code").annotations()).containsExactly("java.lang.Deprecated");
     assertThat(field(kiln, "fuel").stored()).isFalse();
@@ -199,10 +199,11 @@ class ReadTest {
 
   @ParameterizedTest
   @EnumSource
-  void annotationsOfTypesSayWhatMayBeMissing(Form form) {
+  void annotationsOfTypesSayWhatMayBeMissing(Operation form) {
     Shape shed = read(form, "coop.kiln.model.Shed");
     assertThat(shed.storedFields().map(field -> field.name() + " " + field.presence()))
-        .containsExactly("hint OPTIONAL", "alarm OPTIONAL", "notes UNSAID", "name UNSAID");
+        .containsExactly(
+            "hint OPTIONAL", "alarm OPTIONAL", "notes UNSPECIFIED", "name UNSPECIFIED");
   }
 
   /** What a constructor always refuses when it is null; the rest it may take. */
@@ -240,7 +241,7 @@ class ReadTest {
             .compile(Map.of("coop.kiln.model.Rack", text), List.of());
     Files.write(
         folder.resolve("classes/coop/kiln/model/Rack.class"), compiled.get("coop.kiln.model.Rack"));
-    Shape rack = read(Form.CLASSES, "coop.kiln.model.Rack");
+    Shape rack = read(Operation.CLASSES, "coop.kiln.model.Rack");
     assertThat(
             rack.storedFields()
                 .filter(field -> field.presence() == Presence.REQUIRED)
@@ -252,22 +253,22 @@ class ReadTest {
   @Test
   void placesAreInTheSourceWhereThereIsOneElseInTheClassFile() {
     Path source = folder.resolve("src/coop/kiln/store/KilnRow.java");
-    for (Form form : List.of(Form.SOURCES, Form.CLASSES_AND_SOURCES)) {
+    for (Operation form : List.of(Operation.SOURCES, Operation.CLASSES_AND_SOURCES)) {
       Shape row = read(form, "coop.kiln.store.KilnRow");
       assertThat(row.place()).hasToString(source + ":5:14");
       assertThat(field(row, "code").place()).hasToString(source + ":7:56");
       assertThat(field(row, "code").place().text()).contains("private String code;");
       assertThat(field(row, "title").place()).hasToString(source + ":18:17");
-      assertThat(row.makers().get(0).place()).hasToString(source + ":13:13");
+      assertThat(row.creators().get(0).place()).hasToString(source + ":13:13");
     }
-    assertThat(field(read(Form.JAR, "coop.kiln.store.KilnRow"), "code").place())
+    assertThat(field(read(Operation.JAR, "coop.kiln.store.KilnRow"), "code").place())
         .hasToString("kiln.jar!coop.kiln.store.KilnRow.code");
   }
 
   @Test
   void whatIsNotThereIsEmptyAndThePackageTellsWhatIs() {
     with(
-        Form.CLASSES,
+        Operation.CLASSES,
         reader -> {
           assertThat(reader.find("coop.kiln.store.OvenRow")).isEmpty();
           assertThat(reader.namesIn("coop.kiln.store"))
@@ -279,7 +280,7 @@ class ReadTest {
 
   @Test
   void anAnnotationWhoseJarIsMissingIsTold() {
-    for (Form form : Form.values()) {
+    for (Operation form : Operation.values()) {
       List<InputError> errors =
           with(
               form,
@@ -305,7 +306,7 @@ class ReadTest {
     Files.writeString(file, "package coop.kiln.model;\npublic record Kiln(Strin code) {}\n");
     List<InputError> errors =
         with(
-            Form.SOURCES,
+            Operation.SOURCES,
             reader -> {
               reader.find("coop.kiln.model.Kiln").orElseThrow();
               return reader.errors();
@@ -313,7 +314,7 @@ class ReadTest {
     assertThat(errors).first().extracting(error -> error.at().toString()).isEqualTo(file + ":2:20");
   }
 
-  private Shape read(Form form, String name) {
+  private Shape read(Operation form, String name) {
     return with(
         form,
         reader -> {
@@ -323,11 +324,11 @@ class ReadTest {
         });
   }
 
-  private <T> T with(Form form, Function<JavaReader, T> use) {
+  private <T> T with(Operation form, Function<JavaReader, T> use) {
     return with(form, List.of(Project.persistenceApi()), use);
   }
 
-  private <T> T with(Form form, List<Path> classPath, Function<JavaReader, T> use) {
+  private <T> T with(Operation form, List<Path> classPath, Function<JavaReader, T> use) {
     List<Path> sources = List.of(folder.resolve("src"));
     List<Path> classes = List.of(folder.resolve("classes"));
     CodePaths code =

@@ -22,11 +22,14 @@ record Sources(Map<String, String> texts, String where) {
 
   static final String PLAN = "shelf-twin.yaml";
 
-  /** The example of the kiln cooperative, without the mappers that were generated for it. */
+  /**
+   * The example of the kiln cooperative without its generated mappers. The plan has an explicit row
+   * for every key, version and audit column, so that faults can be planted in those rows too.
+   */
   static Sources kiln() throws IOException {
     Path kiln = Path.of("../examples/kiln");
     Map<String, String> texts = new TreeMap<>();
-    texts.put(PLAN, Files.readString(kiln.resolve(PLAN)));
+    texts.put(PLAN, Files.readString(Path.of("src/test/resources/kiln-explicit.yaml")));
     try (Stream<Path> files = Files.walk(kiln.resolve("src"))) {
       for (Path file : files.filter(path -> path.toString().endsWith(".java")).toList()) {
         String name = file.getFileName().toString();

@@ -63,7 +63,7 @@ class TrialTest {
           Optional.ofNullable(row.note)            | Optional.empty()                             | GlazeRow->Glaze    | Glaze.note         | missing
           value -> Constants.named(Finish.class, value) | value -> Finish.MATT                    | GlazeRow->Glaze    | Glaze.finish       | changed
           row.code = glaze.code().value(); row.label = glaze.name(); | row.code = glaze.name(); row.label = glaze.code().value(); | Glaze->GlazeRow | GlazeRow.code | swapped
-          intake.required("label", row.label)      | intake.required("label", (String) null)      | GlazeRow->Glaze    | Glaze              | refused
+          collector.required("label", row.label)      | collector.required("label", (String) null)      | GlazeRow->Glaze    | Glaze              | refused
           row.finish = glaze.finish().name();      | row.finish = row.finish.trim();              | Glaze->GlazeRow    | GlazeRow           | failed
           """)
   void aMistakeInSomebodysOwnMapperIsNamed(
@@ -112,7 +112,7 @@ class TrialTest {
     assertThat(swap.hop()).isEqualTo("PotterRow->Potter");
     assertThat(swap.kind()).isEqualTo(Divergence.Kind.SWAPPED);
     assertThat(swap.snapshots())
-        .extracting(Snapshot::station)
+        .extracting(Snapshot::resolved)
         .containsExactly("Potter", "PotterRow", "Potter");
     List<String> start = texts(swap.snapshots().get(0));
     assertThat(start)

@@ -83,7 +83,7 @@ public class Checking {
   @Benchmark
   public List<Finding> check() {
     try (ShelfTwin twin = ShelfTwin.open(folder.resolve("shelf-twin.yaml"))) {
-      List<Finding> findings = twin.check();
+      List<Finding> findings = twin.check().findings();
       if (!findings.isEmpty()) {
         throw new IllegalStateException("the clean project has findings: " + findings.get(0));
       }

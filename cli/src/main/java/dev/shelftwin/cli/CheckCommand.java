@@ -12,6 +12,7 @@ import dev.shelftwin.plan.Concept;
 import dev.shelftwin.report.FindingText;
 import dev.shelftwin.report.JsonReport;
 import dev.shelftwin.report.RulesPage;
+import dev.shelftwin.rule.CheckResult;
 import dev.shelftwin.shape.Place;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -32,9 +33,8 @@ import picocli.CommandLine.Option;
     mixinStandardHelpOptions = true)
 final class CheckCommand implements Callable<Integer> {
 
-  /** Said where some findings cannot be made. */
-  static final String UNCOMPILED =
-      "nothing is compiled, so what classes of one layer mention of others is unknown";
+  /** Printed if some rules cannot be checked. */
+  static final String UNCOMPILED = "no compiled classes found: dependency rules were skipped";
 
   private final Console console;
   @Mixin private PlanOptions plan = new PlanOptions();
@@ -89,8 +89,9 @@ final class CheckCommand implements Callable<Integer> {
       console.out().print(RulesPage.of(explained.get()));
       return 0;
     }
-    try (ShelfTwin twin = plan.open()) {
-      List<Finding> all = twin.check();
+    try (ShelfTwin twin = plan.open(console)) {
+      CheckResult result = twin.check();
+      List<Finding> all = result.findings();
       if (!twin.isCompiled()) {
         console.err().println(UNCOMPILED);
       }
@@ -106,7 +107,8 @@ final class CheckCommand implements Callable<Integer> {
           .print(
               format == Format.JSON
                   ? JsonReport.of(twin.plan().name(), told)
-                  : FindingText.of(told, aside(all, wanted, told, baseline), console.style()));
+                  : FindingText.of(told, aside(all, wanted, told, baseline), console.style())
+                      + FindingText.accepted(result.acceptedByLayer()));
       if (told.stream().anyMatch(finding -> finding.rule() == RuleId.FAILED_RULE)) {
         return Main.OWN_ERROR;
       }

@@ -1,6 +1,7 @@
 package dev.shelftwin.cli;
 
 import dev.shelftwin.ShelfTwin;
+import dev.shelftwin.finding.FieldId;
 import dev.shelftwin.finding.Finding;
 import dev.shelftwin.generate.SourceFile;
 import dev.shelftwin.ledger.Ledger;
@@ -23,22 +24,19 @@ import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 
-/** Shows the whole job on the example. */
+/** Runs all commands on the example. */
 @Command(
     name = "demo",
-    description = "Shows the whole job on the kiln cooperative, then on a flawed variant of it.",
+    description = "Runs all commands on an example, then on a variant of it with mistakes.",
     mixinStandardHelpOptions = true)
 final class DemoCommand implements Callable<Integer> {
 
-  /** Fewer than usual, so that the demo is over before anybody looks away. */
+  /** Fewer than usual, so that the demo is short. */
   private static final TrialOptions SAMPLES = TrialOptions.defaults().withSamples(30);
 
   private final Console console;
 
-  @Option(
-      names = "--to",
-      paramLabel = "DIR",
-      description = "Leave both variants in this folder, to go on with.")
+  @Option(names = "--to", paramLabel = "DIR", description = "Keep both variants in this folder.")
   private @Nullable Path to;
 
   DemoCommand(Console console) {
@@ -59,15 +57,15 @@ final class DemoCommand implements Callable<Integer> {
   }
 
   private boolean show(Path folder) {
-    title("The kiln cooperative: its concepts in three layers, as they should be");
+    title("The kiln cooperative: correct mappings between three layers");
     boolean clean = clean(folder);
-    title("The same with " + Flaw.ALL.size() + " mistakes planted");
+    title("The same with " + Flaw.ALL.size() + " planted mistakes");
     Flaw.ALL.forEach(flaw -> line("  · " + flaw.title()));
     boolean caught = flawed(folder);
     line("");
     line(
         to == null
-            ? "'demo --to DIR' leaves both variants in a folder, to go on with."
+            ? "'demo --to DIR' keeps both variants in a folder."
             : "Both variants are in " + to + ".");
     return clean && caught;
   }
@@ -76,16 +74,16 @@ final class DemoCommand implements Callable<Integer> {
     Path plan = KilnExample.write(folder.resolve("clean"), List.of());
     try (ShelfTwin twin = ShelfTwin.open(plan)) {
       Ledger ledger = twin.ledger();
-      stage("ledger", "what becomes of every field");
+      stage("ledger", "how every field is mapped");
       line(LedgerTable.summary(ledger, style()));
-      stage("check", "what is wrong");
-      List<Finding> findings = twin.check();
+      stage("check", "problems");
+      List<Finding> findings = twin.check().findings();
       line(FindingText.of(findings, style()));
       stage("generate", "the mappers");
       List<SourceFile> mappers = twin.generate().files();
       mappers.forEach(
           mapper -> line(mapper.qualifiedName() + "  " + mapper.text().lines().count() + " lines"));
-      stage("trial", "sampled values through the mappers, compared after every hop");
+      stage("trial", "samples through the mappers, compared after every hop");
       TrialResult trial = twin.trial(SAMPLES);
       line(TrialText.of(trial, repeat(plan), style()));
       return findings.isEmpty() && trial.held();
@@ -95,17 +93,17 @@ final class DemoCommand implements Callable<Integer> {
   private boolean flawed(Path folder) {
     Path plan = KilnExample.write(folder.resolve("flawed"), Flaw.ALL);
     try (ShelfTwin twin = ShelfTwin.open(plan)) {
-      stage("check", "what is wrong");
-      List<Finding> findings = twin.check();
+      stage("check", "problems");
+      List<Finding> findings = twin.check().findings();
       line(FindingText.of(findings, style()).replace(folder + "/", ""));
-      stage("trial", "what no reading of declarations can see");
+      stage("trial", "problems that only values show");
       TrialResult trial = twin.trial(SAMPLES);
       line(TrialText.of(trial, repeat(plan), style()).replace(folder + "/", ""));
-      title("Who noticed");
+      title("Which command found each mistake");
       boolean all = true;
       for (Flaw flaw : Flaw.ALL) {
         boolean caught = evidence(flaw, findings, trial).anyMatch(flaw.evidence()::equals);
-        String verdict = caught ? style().good("noticed") : style().bad("missed ");
+        String verdict = caught ? style().good("found ") : style().bad("missed");
         line("  " + verdict + "  by " + flaw.stage() + ": " + flaw.evidence());
         all &= caught;
       }
@@ -115,7 +113,10 @@ final class DemoCommand implements Callable<Integer> {
 
   private static Stream<String> evidence(Flaw flaw, List<Finding> findings, TrialResult trial) {
     return flaw.stage().equals("check")
-        ? findings.stream().map(finding -> finding.rule().key() + " " + finding.field().orElse(""))
+        ? findings.stream()
+            .map(
+                finding ->
+                    finding.rule().key() + " " + finding.field().map(FieldId::toString).orElse(""))
         : trial.routes().stream()
             .flatMap(route -> route.divergences().stream())
             .map(DemoCommand::evidence);

@@ -18,13 +18,13 @@ import picocli.CommandLine.Option;
 @Command(
     name = "draft",
     description = {
-      "Proposes a plan from the code, or adds to the plan that is there",
-      "what it does not say yet. Guesses are marked; a '?' waits for a reason."
+      "Proposes a plan from the code, or additions to an existing plan.",
+      "Comments list the guesses; a '?' stands for a reason that you have to give."
     },
     mixinStandardHelpOptions = true)
 final class DraftCommand implements Callable<Integer> {
 
-  private static final String TYPES = "A package, or some of its types: coop.kiln.*Row";
+  private static final String TYPES = "A package, or types of a package such as coop.kiln.*Row";
 
   private final Console console;
   @Mixin private PlanOptions plan = new PlanOptions();
@@ -66,18 +66,21 @@ final class DraftCommand implements Callable<Integer> {
   private static String summary(Draft draft, Path file, boolean there) {
     StringBuilder text = new StringBuilder();
     if (there && draft.concepts().isEmpty() && draft.rows() == 0) {
-      text.append(file).append(" says everything that can be guessed; it stays as it is\n");
+      text.append(file).append(" is complete as far as can be guessed; it was not changed\n");
     } else {
       text.append(
           "%s  %s: %d concepts and %d rows%n"
               .formatted(
                   there ? "extended" : "written", file, draft.concepts().size(), draft.rows()));
       text.append(
-          "  %d guesses to look over, each marked '# guess'%n  %d reasons to give, each a '?'%n"
+          ("  %d guesses to confirm, listed in comments that begin with 'guess:'%n"
+                  + "  %d reasons to write instead of '?'%n")
               .formatted(draft.guesses(), draft.questions()));
     }
-    if (!draft.alone().isEmpty()) {
-      text.append("  paired with nothing: ").append(String.join(", ", draft.alone())).append('\n');
+    if (!draft.unpaired().isEmpty()) {
+      text.append("  types without a concept: ")
+          .append(String.join(", ", draft.unpaired()))
+          .append('\n');
     }
     return text.append("  next: ")
         .append(Console.command())

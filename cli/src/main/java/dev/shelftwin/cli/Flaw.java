@@ -16,7 +16,7 @@ record Flaw(String title, String stage, String evidence, List<Edit> edits) {
   static final List<Flaw> ALL =
       List.of(
           new Flaw(
-              "a column was added to the row and forgotten everywhere else",
+              "a column was added to the row but not mapped",
               "check",
               "lost-field MemberRow.emergencyContact",
               List.of(
@@ -38,7 +38,7 @@ record Flaw(String title, String stage, String evidence, List<Edit> edits) {
                         }
                       """))),
           new Flaw(
-              "the row's key was handed through to a response",
+              "the row's key is exposed in a response",
               "check",
               "leaked-key FiringView.id",
               List.of(
@@ -86,7 +86,6 @@ record Flaw(String title, String stage, String evidence, List<Edit> edits) {
                       """
                           api: { FiringView: out, FiringCard: out, BookFiring: in, ChangeFiring: change }
                           fields:
-                            - { store: id, is: key, stays: the store's own }
                       """,
                       """
                           api: { FiringView: out, FiringCard: out, BookFiring: in, ChangeFiring: change }
@@ -94,7 +93,7 @@ record Flaw(String title, String stage, String evidence, List<Edit> edits) {
                             - { model: id, stays: { FiringCard: not for the board }, given: { BookFiring: { value: null } } }
                       """))),
           new Flaw(
-              "two names changed places where a member is loaded",
+              "givenName and familyName are swapped when a member is loaded",
               "trial",
               "MemberRow->Member Member.givenName",
               List.of(
@@ -103,7 +102,7 @@ record Flaw(String title, String stage, String evidence, List<Edit> edits) {
                       "        number, givenName, familyName, email, phone.orElse(null), level,",
                       "        number, familyName, givenName, email, phone.orElse(null), level,"))),
           new Flaw(
-              "times are no longer cut to what their columns keep",
+              "times are no longer truncated to the precision of their columns",
               "trial",
               "FiringRow->FiringRow@table FiringRow.startedAt",
               List.of(

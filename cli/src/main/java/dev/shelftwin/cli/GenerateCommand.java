@@ -17,7 +17,7 @@ import picocli.CommandLine.Option;
 /** Writes the mappers. */
 @Command(
     name = "generate",
-    description = "Writes the mappers; a file that somebody edited is left as it is.",
+    description = "Writes the mappers; a file that was edited is not overwritten.",
     mixinStandardHelpOptions = true)
 final class GenerateCommand implements Callable<Integer> {
 
@@ -36,28 +36,29 @@ final class GenerateCommand implements Callable<Integer> {
 
   @Override
   public Integer call() {
-    try (ShelfTwin twin = plan.open()) {
+    try (ShelfTwin twin = plan.open(console)) {
       Path folder = folder(twin);
       Generated generated = twin.generate();
       MapperFiles.write(generated, folder)
           .forEach(
               (file, change) ->
                   console.out().println(change.name().toLowerCase(Locale.ROOT) + "  " + file));
-      for (Generated.Refusal refusal : generated.refusals()) {
+      for (Generated.Unwritten mapper : generated.unwritten()) {
         console
             .err()
             .println(
                 "not written  "
-                    + refusal.mapper()
+                    + mapper.mapper()
                     + ": "
-                    + refusal.reason()
-                    + " on "
-                    + refusal.hop());
+                    + mapper.reason()
+                    + " ("
+                    + mapper.hop()
+                    + ")");
       }
-      if (!generated.refusals().isEmpty()) {
-        console.err().println("  'check' tells how to settle it");
+      if (!generated.unwritten().isEmpty()) {
+        console.err().println("  run 'check' to see what to do");
       }
-      return generated.refusals().isEmpty() ? 0 : Main.FOUND;
+      return generated.unwritten().isEmpty() ? 0 : Main.FOUND;
     }
   }
 
@@ -74,7 +75,7 @@ final class GenerateCommand implements Callable<Integer> {
             () ->
                 new InputException(
                     Place.in(plan.plan().toString()),
-                    "nothing says where mappers belong",
+                    "No folder for the mappers is given",
                     "add 'mappers: src/main/java' to 'code' in the plan, or give --to"));
   }
 }

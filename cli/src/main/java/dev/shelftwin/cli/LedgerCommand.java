@@ -28,7 +28,7 @@ final class LedgerCommand implements Callable<Integer> {
 
   @Override
   public Integer call() {
-    try (ShelfTwin twin = plan.open()) {
+    try (ShelfTwin twin = plan.open(console)) {
       Ledger ledger = twin.ledger();
       console
           .out()

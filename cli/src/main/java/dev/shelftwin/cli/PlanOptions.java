@@ -37,8 +37,11 @@ final class PlanOptions {
       description = "Jars, class folders, or text files that list them, instead of the plan's.")
   private List<Path> classPath = new ArrayList<>();
 
-  ShelfTwin open() {
-    return ShelfTwin.open(plan, code());
+  /** Opens the plan; notes about it go to standard error. */
+  ShelfTwin open(Console console) {
+    ShelfTwin twin = ShelfTwin.open(plan, code());
+    twin.plan().notes().forEach(note -> console.err().println(note));
+    return twin;
   }
 
   CodeOptions code() {

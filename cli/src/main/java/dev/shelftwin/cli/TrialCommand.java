@@ -73,7 +73,7 @@ final class TrialCommand implements Callable<Integer> {
           Objects.requireNonNull(spec).commandLine(),
           "--samples takes a number from 1 on, --sample one from 0 on");
     }
-    try (ShelfTwin twin = plan.open()) {
+    try (ShelfTwin twin = plan.open(console)) {
       TrialResult result = run(twin);
       console
           .out()

@@ -72,8 +72,13 @@ class FlawTest {
       TrialResult trial = twin.trial(FLAWED);
       assertThat(trial.routes()).extracting("outcome").doesNotContain(Outcome.REFUSED);
       Stream<String> found =
-          twin.check().stream()
-              .map(found1 -> "check: " + found1.rule().key() + " " + found1.field().orElse(""));
+          twin.check().findings().stream()
+              .map(
+                  found1 ->
+                      "check: "
+                          + found1.rule().key()
+                          + " "
+                          + found1.field().map(Object::toString).orElse(""));
       Stream<String> diverged =
           trial.routes().stream()
               .flatMap(route -> route.divergences().stream())

@@ -63,7 +63,7 @@ class TerminalTest {
         .contains("FiringView (out), FiringCard (out),")
         .contains("⇄ derived: from started to ended")
         .contains("BookFiring: ← given: PLANNED")
-        .endsWith("→ out of the domain  ← into it  ⇄ both ways\n");
+        .endsWith("→ from the domain  ← to the domain  ⇄ both directions\n");
   }
 
   @Test

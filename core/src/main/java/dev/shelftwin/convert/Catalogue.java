@@ -6,12 +6,11 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
-import java.util.stream.Stream;
 
-/** Every conversion there is. The first strategy that knows a way is taken. */
+/** All built-in conversions. The first strategy that knows a conversion is used. */
 public final class Catalogue {
 
-  private static final List<Strategy> STRATEGIES =
+  private static final List<ConversionStrategy> STRATEGIES =
       List.of(
           new NumberWidening(),
           new JdkConversions(),
@@ -20,27 +19,32 @@ public final class Catalogue {
           new ValueUnwrapping(),
           new ValueWrapping());
 
-  /** A value object in a value object is as deep as anybody goes. */
-  private static final int DEEPEST = 4;
+  /** Deeper than value objects are nested in practice; ends the search in recursive types. */
+  private static final int MAX_DEPTH = 4;
 
   private final Shapes shapes;
-  private final Nesting nesting;
+  private final NestedMappers mappers;
   private final int depth;
 
-  /** A catalogue that knows the users' types, and which of them have mappers of their own. */
-  public Catalogue(Shapes shapes, Nesting nesting) {
-    this(shapes, nesting, 0);
+  /**
+   * Creates a catalogue.
+   *
+   * @param shapes the users' types
+   * @param mappers the types that have mappers of their own
+   */
+  public Catalogue(Shapes shapes, NestedMappers mappers) {
+    this(shapes, mappers, 0);
   }
 
-  private Catalogue(Shapes shapes, Nesting nesting, int depth) {
+  private Catalogue(Shapes shapes, NestedMappers mappers, int depth) {
     this.shapes = shapes;
-    this.nesting = nesting;
+    this.mappers = mappers;
     this.depth = depth;
   }
 
   /**
-   * The way from one type to another; empty where there is none. Whether a value is there or not,
-   * and whether it is boxed, makes no difference.
+   * The conversion from one type to another; empty if there is none. Optionals and boxed types are
+   * treated like the types that they hold.
    */
   public Optional<Conversion> between(TypeRef from, TypeRef to) {
     TypeRef source = from.present();
@@ -48,14 +52,14 @@ public final class Catalogue {
     if (source.boxed().equals(target.boxed())) {
       return Optional.of(Conversion.NONE);
     }
-    if (depth == DEEPEST) {
+    if (depth == MAX_DEPTH) {
       return Optional.empty();
     }
-    Optional<Conversion> mapped =
-        nesting.between(source, target).map(step -> new Conversion(List.of(step)));
-    Catalogue rest = new Catalogue(shapes, nesting, depth + 1);
-    return mapped
-        .or(() -> Elements.between(source, target, rest::between))
+    Catalogue rest = new Catalogue(shapes, mappers, depth + 1);
+    return mappers
+        .between(source, target)
+        .map(Conversion::of)
+        .or(() -> ElementConversions.between(source, target, rest::between))
         .or(
             () ->
                 STRATEGIES.stream()
@@ -63,35 +67,32 @@ public final class Catalogue {
                     .findFirst());
   }
 
-  /** Everything in the catalogue, in the order in which it is looked up. */
-  public static List<Description> descriptions() {
-    List<Description> all = new ArrayList<>();
-    all.add(of("a type of a concept", "its type in the other layer", "the concept's mapper"));
-    all.addAll(Elements.descriptions());
+  /** A step, followed by the conversion from its result to a type. */
+  public Optional<Conversion> then(Step first, TypeRef to) {
+    return between(first.to(), to).map(rest -> Conversion.of(first).then(rest));
+  }
+
+  /** The conversion from a type to the input of a step, followed by that step. */
+  public Optional<Conversion> before(TypeRef from, Step last) {
+    return between(from, last.from()).map(rest -> rest.then(Conversion.of(last)));
+  }
+
+  /** Descriptions of all built-in conversions, in the order in which they are tried. */
+  public static List<ConversionDescription> descriptions() {
+    List<ConversionDescription> all = new ArrayList<>();
+    all.add(
+        new ConversionDescription(
+            "a type of a concept",
+            "its type in the other layer",
+            "the concept's mapper",
+            Set.of(),
+            true));
+    all.addAll(ElementConversions.descriptions());
     STRATEGIES.forEach(strategy -> all.addAll(strategy.descriptions()));
     return List.copyOf(all);
   }
 
-  private static Description of(String from, String to, String how) {
-    return new Description(from, to, how, Set.of(), true);
-  }
-
   Shapes shapes() {
     return shapes;
-  }
-
-  /** A step before the way that leads on from where it ends. */
-  public Optional<Conversion> then(Step first, TypeRef to) {
-    return between(first.to(), to)
-        .map(
-            rest ->
-                new Conversion(Stream.concat(Stream.of(first), rest.steps().stream()).toList()));
-  }
-
-  /** The way that leads to where a last step begins, and that step. */
-  public Optional<Conversion> before(TypeRef from, Step last) {
-    return between(from, last.from())
-        .map(
-            rest -> new Conversion(Stream.concat(rest.steps().stream(), Stream.of(last)).toList()));
   }
 }

@@ -1,6 +1,7 @@
 package dev.shelftwin.convert;
 
 import dev.shelftwin.shape.TypeRef;
+import java.util.Collection;
 import java.util.EnumSet;
 import java.util.List;
 import java.util.Objects;
@@ -11,14 +12,14 @@ import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
 /**
- * The way from one type to another.
+ * The steps that convert a value of one type to another.
  *
- * @param steps in order; none where the value arrives as it is, boxed or in an optional or not
- * @param absent what stands for a value that is missing; empty where that is carried as missing
+ * @param steps in order; empty if the value is passed as it is, boxed or in an optional or not
+ * @param absent replaces a missing value; empty if a missing value stays missing
  */
 public record Conversion(List<Step> steps, Optional<Substitute> absent) {
 
-  /** The value arrives as it is. */
+  /** Passes the value as it is. */
   public static final Conversion NONE = new Conversion(List.of());
 
   public Conversion {
@@ -30,22 +31,32 @@ public record Conversion(List<Step> steps, Optional<Substitute> absent) {
     this(steps, Optional.empty());
   }
 
-  /** The same where something stands for a missing value. */
+  /** Returns a conversion of one step. */
+  public static Conversion of(Step step) {
+    return new Conversion(List.of(step));
+  }
+
+  /** Returns this conversion followed by another. */
+  public Conversion then(Conversion next) {
+    return new Conversion(Stream.concat(steps.stream(), next.steps.stream()).toList());
+  }
+
+  /** Returns this conversion with a replacement for missing values. */
   public Conversion orElse(Substitute substitute) {
     return new Conversion(steps, Optional.of(substitute));
   }
 
   /**
-   * What stands for a value that is missing.
+   * The replacement for a missing value.
    *
-   * @param literal text, whole number, number or truth value
-   * @param way from the literal to the type
-   * @param type in which it is handed over
+   * @param literal a text, whole number, number or boolean of the plan
+   * @param conversion from the literal to the type
+   * @param type the type of the replacement
    */
-  public record Substitute(Object literal, Conversion way, TypeRef type) {
+  public record Substitute(Object literal, Conversion conversion, TypeRef type) {
     public Substitute {
       Objects.requireNonNull(literal, "literal");
-      Objects.requireNonNull(way, "way");
+      Objects.requireNonNull(conversion, "conversion");
       Objects.requireNonNull(type, "type");
     }
   }
@@ -54,55 +65,52 @@ public record Conversion(List<Step> steps, Optional<Substitute> absent) {
     return steps.isEmpty();
   }
 
+  /** The operation, if the conversion has exactly one step; otherwise empty. */
+  public Optional<Operation> onlyOperation() {
+    return steps.size() == 1 ? Optional.of(steps.get(0).operation()) : Optional.empty();
+  }
+
   /**
-   * Whether some values are refused with an exception.
+   * Whether some values are rejected with an exception.
    *
-   * @param mapper whether the mapper of another concept refuses some
+   * @param mapper whether the mapper of another concept rejects some values
    */
-  public boolean mayRefuse(Predicate<Form.Mapped> mapper) {
-    return steps.stream().anyMatch(step -> mayRefuse(step, mapper));
+  public boolean mayReject(Predicate<Operation.CallMapper> mapper) {
+    return steps.stream().anyMatch(step -> step.mayReject(mapper));
   }
 
-  private static boolean mayRefuse(Step step, Predicate<Form.Mapped> mapper) {
-    if (step.form() instanceof Form.Each each) {
-      return each.keys().mayRefuse(mapper) || each.elements().mayRefuse(mapper);
-    }
-    return step.form() instanceof Form.Mapped mapped ? mapper.test(mapped) : step.mayRefuse();
-  }
-
-  /** What may be lost on the way. */
+  /** The losses of all steps, and of a replacement for missing values. */
   public Set<Loss> losses() {
     Set<Loss> losses = EnumSet.noneOf(Loss.class);
-    steps.forEach(step -> losses.addAll(step.losses()));
+    steps.stream().map(Step::losses).flatMap(Collection::stream).forEach(losses::add);
     if (absent.isPresent()) {
       losses.add(Loss.ABSENCE);
     }
     return losses;
   }
 
-  /** This one and those of elements, keys and parts inside it. */
-  public Stream<Conversion> withInner() {
+  /** This conversion and those of the elements, keys and parts inside it. */
+  public Stream<Conversion> withNested() {
     return Stream.concat(
-        Stream.of(this), steps.stream().map(Step::form).flatMap(Conversion::inner));
+        Stream.of(this),
+        steps.stream()
+            .flatMap(step -> step.operation().nested().stream())
+            .flatMap(Conversion::withNested));
   }
 
-  private static Stream<Conversion> inner(Form form) {
-    if (form instanceof Form.Each each) {
-      return Stream.concat(each.keys().withInner(), each.elements().withInner());
-    }
-    return form instanceof Form.Joined joined
-        ? joined.parts().stream().flatMap(Conversion::withInner)
-        : Stream.empty();
+  /** All operations, also those of nested conversions. */
+  public Stream<Operation> operations() {
+    return withNested().flatMap(conversion -> conversion.steps().stream()).map(Step::operation);
   }
 
-  /** The forms of all steps, those inside others too. */
-  public Stream<Form> forms() {
-    return withInner().flatMap(way -> way.steps().stream()).map(Step::form);
+  /** All operations of one kind, also those of nested conversions. */
+  public <O extends Operation> Stream<O> operations(Class<O> kind) {
+    return operations().filter(kind::isInstance).map(kind::cast);
   }
 
-  /** What the steps do, for readers of the ledger. */
+  /** The labels of the steps, as shown in the ledger. */
   @Override
   public String toString() {
-    return steps.stream().map(Step::name).collect(Collectors.joining(", "));
+    return steps.stream().map(Step::label).collect(Collectors.joining(", "));
   }
 }

@@ -8,10 +8,12 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 
-/** A constant as its name. */
-final class EnumToText implements Strategy {
+/** Converts a constant of an enumeration to its name. */
+final class EnumToText implements ConversionStrategy {
 
   private static final TypeRef TEXT = TypeRef.lang("String");
+  private static final Access NAME =
+      new Access(Access.Kind.METHOD, "name", TEXT, Visibility.PUBLIC);
 
   @Override
   public Optional<Conversion> between(TypeRef from, TypeRef to, Catalogue catalogue) {
@@ -19,20 +21,21 @@ final class EnumToText implements Strategy {
         .shapes()
         .find(from)
         .filter(shape -> shape.kind() == Shape.Kind.ENUM)
-        .map(shape -> new Access(Access.Kind.METHOD, "name", TEXT, Visibility.PUBLIC))
-        .map(name -> new Step("by name", from, TEXT, new Form.Read(name), Set.of(), false))
+        .map(shape -> new Step("by name", from, TEXT, new Operation.Read(NAME), Set.of(), false))
         .flatMap(step -> catalogue.then(step, to))
         .filter(EnumToText::staysText);
   }
 
-  /** A name may be held by a value object; read as a number or a date it makes no sense. */
+  /** A value object may hold a name; parsing a name as a number or a date makes no sense. */
   private static boolean staysText(Conversion conversion) {
-    return conversion.steps().stream().noneMatch(step -> step.form() instanceof Form.Written);
+    return conversion.steps().stream()
+        .noneMatch(step -> step.operation() instanceof Operation.JdkExpression);
   }
 
   @Override
-  public List<Description> descriptions() {
+  public List<ConversionDescription> descriptions() {
     return List.of(
-        new Description("a constant of an enumeration", "String", "its name", Set.of(), false));
+        new ConversionDescription(
+            "a constant of an enumeration", "String", "its name", Set.of(), false));
   }
 }

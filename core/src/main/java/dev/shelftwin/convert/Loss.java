@@ -1,36 +1,36 @@
 package dev.shelftwin.convert;
 
-import dev.shelftwin.shape.Keys;
+import dev.shelftwin.shape.KebabCase;
 
 /** What a conversion or a column may lose. */
 public enum Loss {
-  /** Values outside the target's range cannot arrive. */
+  /** Values outside the target's range are rejected. */
   RANGE,
-  /** Digits after the point of a decimal number do not arrive. */
+  /** Digits after the decimal point are dropped. */
   SCALE,
-  /** Digits after the point of a second do not arrive. */
+  /** Fractions of a second are dropped. */
   TIME_RESOLUTION,
-  /** Texts that are too long do not arrive. */
+  /** Texts that are too long are cut or rejected. */
   LENGTH,
-  /** Digits of a number do not arrive. */
+  /** Digits of a number are dropped. */
   PRECISION,
-  /** The zone or the offset of a time does not arrive. */
+  /** The zone or offset of a time is dropped. */
   ZONE,
-  /** The order of elements does not arrive. */
+  /** The order of elements is not kept. */
   ORDER,
-  /** Of equal elements only one arrives. */
+  /** Duplicate elements are dropped. */
   DUPLICATES,
-  /** That nothing was there does not arrive. */
+  /** A missing value becomes a value. */
   ABSENCE,
-  /** Upper and lower case do not arrive apart. */
+  /** Upper and lower case become equal. */
   CASE,
-  /** Spaces at the ends of a text do not arrive. */
+  /** Leading and trailing spaces are dropped. */
   TRIMMING,
-  /** A part of the value does not arrive. */
+  /** A part of the value is dropped. */
   PART;
 
-  /** As reports write it. */
+  /** The name in reports. */
   public String key() {
-    return Keys.of(this);
+    return KebabCase.of(this);
   }
 }

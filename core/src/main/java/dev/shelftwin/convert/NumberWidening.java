@@ -8,10 +8,10 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 
-/** Widening of numbers that keeps every value exactly (JLS §5.1.2 without the inexact cases). */
-final class NumberWidening implements Strategy {
+/** Widens numbers without loss (JLS §5.1.2, without the conversions that lose precision). */
+final class NumberWidening implements ConversionStrategy {
 
-  /** The primitive type of each boxed one, and what it widens to without loss. */
+  /** The types that each boxed type widens to without loss. */
   private static final Map<String, Set<String>> WIDER =
       Map.of(
           "Byte", Set.of("short", "int", "long", "float", "double"),
@@ -32,13 +32,13 @@ final class NumberWidening implements Strategy {
     }
     TypeRef primitive = TypeRef.of("", target);
     boolean boxedNumber = !from.isPrimitive() && !from.isLang("Character");
-    Form form =
+    Operation operation =
         boxedNumber
-            ? new Form.Read(
+            ? new Operation.Read(
                 new Access(Access.Kind.METHOD, target + "Value", primitive, Visibility.PUBLIC))
-            : new Form.Cast(primitive);
+            : new Operation.Cast(primitive);
     return Optional.of(
-        new Conversion(List.of(new Step("as " + target, from, to, form, Set.of(), false))));
+        new Conversion(List.of(new Step("as " + target, from, to, operation, Set.of(), false))));
   }
 
   private static Set<String> wider(TypeRef from) {
@@ -50,9 +50,13 @@ final class NumberWidening implements Strategy {
   }
 
   @Override
-  public List<Description> descriptions() {
+  public List<ConversionDescription> descriptions() {
     return List.of(
-        new Description(
-            "a number", "a wider number that holds all its values", "widening", Set.of(), false));
+        new ConversionDescription(
+            "a number",
+            "a wider number type that holds all its values",
+            "widening",
+            Set.of(),
+            false));
   }
 }

@@ -6,26 +6,26 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 
-/** A name as its constant; a name that no constant has is refused. */
-final class TextToEnum implements Strategy {
+/** Converts a name to the constant of an enumeration; rejects unknown names. */
+final class TextToEnum implements ConversionStrategy {
 
   @Override
   public Optional<Conversion> between(TypeRef from, TypeRef to, Catalogue catalogue) {
     if (!from.isLang("String")) {
       return Optional.empty();
     }
+    Operation operation = new Operation.ConstantByName(to);
     return catalogue
         .shapes()
         .find(to)
         .filter(shape -> shape.kind() == Shape.Kind.ENUM)
-        .map(shape -> new Step("by name", from, to, new Form.Constant(to), Set.of(), true))
-        .map(step -> new Conversion(List.of(step)));
+        .map(shape -> Conversion.of(new Step("by name", from, to, operation, Set.of(), true)));
   }
 
   @Override
-  public List<Description> descriptions() {
+  public List<ConversionDescription> descriptions() {
     return List.of(
-        new Description(
+        new ConversionDescription(
             "String", "a constant of an enumeration", "the constant of that name", Set.of(), true));
   }
 }

@@ -10,7 +10,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
 
-/** Times as numbers of a unit that somebody named, since a number alone does not tell its unit. */
+/** Conversions between times and numbers of a unit that the plan names. */
 public final class Units {
 
   private static final TypeRef LONG = TypeRef.of("", "long");
@@ -19,7 +19,7 @@ public final class Units {
 
   private Units() {}
 
-  /** The way between a time and a number of units; empty where none leads there. */
+  /** The conversion between a time and a number of units; empty if there is none. */
   public static Optional<Conversion> between(
       TypeRef from, TypeRef to, ChronoUnit unit, Catalogue catalogue) {
     TypeRef source = from.present();
@@ -28,7 +28,7 @@ public final class Units {
     return counted.isPresent()
         ? catalogue.then(counted.get().count(source, unit), target)
         : counting(target, unit)
-            .flatMap(counting -> catalogue.before(source, counting.make(target, unit)));
+            .flatMap(counting -> catalogue.before(source, counting.create(target, unit)));
   }
 
   private static Optional<Counting> counting(TypeRef time, ChronoUnit unit) {
@@ -63,22 +63,26 @@ public final class Units {
     };
   }
 
-  /** How a type of java.time counts a unit, and how it is made from a count. */
+  /** The methods of a java.time type that convert it to and from a number of units. */
   private record Counting(
-      String counter, Function<Object, Object> counted, String maker, Function<Long, Object> made) {
+      String counter,
+      Function<Object, Object> counted,
+      String creator,
+      Function<Long, Object> made) {
 
     Step count(TypeRef time, ChronoUnit unit) {
-      Form form = new Form.Written("$1L." + counter + "()", List.of(), counted);
+      Operation operation =
+          new Operation.JdkExpression("$1L." + counter + "()", List.of(), counted);
       boolean fine = unit == ChronoUnit.NANOS;
       Set<Loss> losses = fine ? Set.of() : Set.of(Loss.TIME_RESOLUTION);
-      return new Step(name(unit), time, LONG, form, losses, fine);
+      return new Step(name(unit), time, LONG, operation, losses, fine);
     }
 
-    Step make(TypeRef time, ChronoUnit unit) {
-      Form form =
-          new Form.Written(
-              "$2T." + maker + "($1L)", List.of(time), number -> made.apply((Long) number));
-      return new Step(name(unit), LONG, time, form, Set.of(), true);
+    Step create(TypeRef time, ChronoUnit unit) {
+      Operation operation =
+          new Operation.JdkExpression(
+              "$2T." + creator + "($1L)", List.of(time), number -> made.apply((Long) number));
+      return new Step(name(unit), LONG, time, operation, Set.of(), true);
     }
 
     private static String name(ChronoUnit unit) {

@@ -1,7 +1,7 @@
 package dev.shelftwin.convert;
 
 import dev.shelftwin.shape.Access;
-import dev.shelftwin.shape.Callable;
+import dev.shelftwin.shape.Creator;
 import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.Shape;
 import dev.shelftwin.shape.TypeRef;
@@ -9,10 +9,15 @@ import dev.shelftwin.shape.Visibility;
 import java.util.List;
 import java.util.Optional;
 
-/** A type that holds one value, which can be read from it and which it can be made from. */
-record ValueObject(TypeRef type, Access reader, Callable maker) {
+/**
+ * A type with one stored field that can be read, and that a public creator takes.
+ *
+ * @param reader reads the value
+ * @param creator creates an object from the value
+ */
+record ValueObject(TypeRef type, Access reader, Creator creator) {
 
-  /** The type as a value object; empty where it is none. */
+  /** The type as a value object; empty if it is none. */
   static Optional<ValueObject> of(TypeRef type, Catalogue catalogue) {
     return catalogue.shapes().find(type).flatMap(ValueObject::of);
   }
@@ -29,19 +34,21 @@ record ValueObject(TypeRef type, Access reader, Callable maker) {
         .filter(reader -> reader.visibility() == Visibility.PUBLIC)
         .flatMap(
             reader ->
-                shape.makers().stream()
-                    .filter(maker -> takes(maker, reader.type()))
+                shape.creators().stream()
+                    .filter(creator -> takes(creator, reader.type()))
                     .findFirst()
-                    .map(maker -> new ValueObject(shape.type(), reader, maker)));
+                    .map(creator -> new ValueObject(shape.type(), reader, creator)));
   }
 
-  private static boolean takes(Callable maker, TypeRef component) {
-    return maker.visibility() == Visibility.PUBLIC
-        && maker.parameters().size() == 1
-        && maker.parameters().get(0).type().equals(component);
+  private static boolean takes(Creator creator, TypeRef component) {
+    return creator.visibility() == Visibility.PUBLIC
+        && creator.parameters().size() == 1
+        && creator.parameters().get(0).type().equals(component);
   }
 
-  Form making() {
-    return maker.isConstructor() ? new Form.New(type) : new Form.Static(type, maker.name());
+  Operation creation() {
+    return creator.isConstructor()
+        ? new Operation.Construct(type)
+        : new Operation.CallStatic(type, creator.name());
   }
 }

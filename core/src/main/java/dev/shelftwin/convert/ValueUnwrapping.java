@@ -5,12 +5,12 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 
-/** A value object as the value it holds. */
-final class ValueUnwrapping implements Strategy {
+/** Converts a value object to the value that it holds. */
+final class ValueUnwrapping implements ConversionStrategy {
 
   @Override
   public Optional<Conversion> between(TypeRef from, TypeRef to, Catalogue catalogue) {
-    // From one value object into another would turn a member's number into a firing's.
+    // Converting one value object to another would turn a member number into a firing number.
     return ValueObject.of(from, catalogue)
         .filter(object -> ValueObject.of(to, catalogue).isEmpty())
         .map(
@@ -19,19 +19,19 @@ final class ValueUnwrapping implements Strategy {
                     object.reader().name() + "()",
                     from,
                     object.reader().type(),
-                    new Form.Read(object.reader()),
+                    new Operation.Read(object.reader()),
                     Set.of(),
                     false))
         .flatMap(step -> catalogue.then(step, to));
   }
 
   @Override
-  public List<Description> descriptions() {
+  public List<ConversionDescription> descriptions() {
     return List.of(
-        new Description(
-            "a value object: a type that keeps one value",
-            "that value, and what it converts to",
-            "its reader",
+        new ConversionDescription(
+            "a value object (a type with one field)",
+            "its value, and the types that the value converts to",
+            "its accessor",
             Set.of(),
             false));
   }

@@ -5,8 +5,8 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 
-/** A value as the value object that holds it, which may refuse it. */
-final class ValueWrapping implements Strategy {
+/** Converts a value to the value object that holds it; the value object may reject it. */
+final class ValueWrapping implements ConversionStrategy {
 
   @Override
   public Optional<Conversion> between(TypeRef from, TypeRef to, Catalogue catalogue) {
@@ -15,22 +15,22 @@ final class ValueWrapping implements Strategy {
         .map(
             object ->
                 new Step(
-                    object.maker().label(),
+                    object.creator().label(),
                     object.reader().type(),
                     to,
-                    object.making(),
+                    object.creation(),
                     Set.of(),
                     true))
         .flatMap(step -> catalogue.before(from, step));
   }
 
   @Override
-  public List<Description> descriptions() {
+  public List<ConversionDescription> descriptions() {
     return List.of(
-        new Description(
-            "a value, and what converts to it",
-            "a value object: a type that keeps one value",
-            "its constructor or static factory, which may refuse",
+        new ConversionDescription(
+            "a value, and the types that convert to it",
+            "a value object (a type with one field)",
+            "its constructor or factory method, which may reject the value",
             Set.of(),
             true));
   }

@@ -1,4 +1,4 @@
-/** The catalogue of conversions between types, each with what it may lose. */
+/** The catalogue of conversions between types, and the operations that they consist of. */
 @NullMarked
 package dev.shelftwin.convert;
 

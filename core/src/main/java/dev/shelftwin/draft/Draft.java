@@ -4,21 +4,26 @@ import java.util.List;
 import java.util.Objects;
 
 /**
- * A plan that was proposed.
+ * A proposed plan.
  *
- * @param text the whole plan; what an existing one said is in it unchanged
- * @param concepts the names of those that were added, in order
- * @param rows how many were added
- * @param guesses how many remarks in it begin with {@code guess:}
- * @param questions how many reasons are left to a person
- * @param alone types that look like data and were paired with nothing
+ * @param text the whole plan; the text of an existing plan is unchanged in it
+ * @param concepts the names of the added concepts, in order
+ * @param rows the number of added rows
+ * @param guesses the number of guesses, which comments list by kind
+ * @param questions the number of reasons that only a person can give
+ * @param unpaired types that look like data but belong to no concept
  */
 public record Draft(
-    String text, List<String> concepts, int rows, int guesses, int questions, List<String> alone) {
+    String text,
+    List<String> concepts,
+    int rows,
+    int guesses,
+    int questions,
+    List<String> unpaired) {
 
   public Draft {
     Objects.requireNonNull(text, "text");
     concepts = List.copyOf(concepts);
-    alone = List.copyOf(alone);
+    unpaired = List.copyOf(unpaired);
   }
 }

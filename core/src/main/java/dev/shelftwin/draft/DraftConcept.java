@@ -11,35 +11,35 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 
-/** A concept while its rows are being guessed. */
+/** A concept whose rows are being guessed. */
 final class DraftConcept {
 
-  /** Stands where a person must say why. */
+  /** The placeholder for a reason that only a person can give. */
   static final String QUESTION = "?";
 
   private final Concept begun;
   private final boolean written;
-  private final List<String> remarks;
+  private final List<Guess> guesses;
   private final List<DraftRow> rows = new ArrayList<>();
   private final Map<String, List<String>> omitted = new LinkedHashMap<>();
 
-  private DraftConcept(Concept begun, boolean written, List<String> remarks) {
+  private DraftConcept(Concept begun, boolean written, List<Guess> guesses) {
     this.begun = begun;
     this.written = written;
-    this.remarks = List.copyOf(remarks);
+    this.guesses = List.copyOf(guesses);
   }
 
-  /** One that the plan does not have yet. */
-  static DraftConcept fresh(Concept begun, List<String> remarks) {
-    return new DraftConcept(begun, false, remarks);
+  /** A concept that the plan does not have yet. */
+  static DraftConcept fresh(Concept begun, List<Guess> guesses) {
+    return new DraftConcept(begun, false, guesses);
   }
 
-  /** One that the plan has; rows can be added to it and nothing else. */
+  /** A concept of the plan, to which only rows can be added. */
   static DraftConcept written(Concept begun) {
     return new DraftConcept(begun, true, List.of());
   }
 
-  /** Whether nothing but rows can be added. */
+  /** Whether only rows can be added. */
   boolean takesRowsOnly() {
     return written;
   }
@@ -48,14 +48,14 @@ final class DraftConcept {
     return begun.name();
   }
 
-  List<String> remarks() {
-    return remarks;
+  List<Guess> guesses() {
+    return guesses;
   }
 
-  /** The row about a field, to say more in; empty where the plan itself has one already. */
+  /** The proposed row about a field; empty if the plan itself has one. */
   Optional<DraftRow> row(String layer, String shape, String field) {
     for (DraftRow row : rows) {
-      if (row.names(shape, field) || (row.names(layer, field) && !row.speaksOf(shape))) {
+      if (row.names(shape, field) || (row.names(layer, field) && !row.isAbout(shape))) {
         return Optional.of(row);
       }
     }
@@ -75,7 +75,7 @@ final class DraftConcept {
     return row;
   }
 
-  /** Lets a shape leave a field out; whether that is new. */
+  /** Adds an omission; whether it is new. */
   boolean omit(String shape, String field) {
     List<String> fields = omitted.computeIfAbsent(shape, name -> new ArrayList<>());
     return !fields.contains(field) && fields.add(field);
@@ -85,7 +85,7 @@ final class DraftConcept {
     return List.copyOf(rows);
   }
 
-  /** The concept as it is now, with its rows in the order of {@link #rows}. */
+  /** The concept with all rows so far; records which row each proposal became. */
   Concept concept(Map<DraftRow, Row> built) {
     List<Row> all = new ArrayList<>(begun.rows());
     rows.forEach(
@@ -103,6 +103,7 @@ final class DraftConcept {
                     new Text(shape, here),
                     fields.stream().map(field -> new Text(field, here)).toList(),
                     new Text(QUESTION, here))));
-    return new Concept(begun.name(), begun.shapes(), all, omissions, begun.directs(), begun.at());
+    return new Concept(
+        begun.name(), begun.shapes(), all, omissions, begun.directs(), begun.at(), begun.rowEnd());
   }
 }

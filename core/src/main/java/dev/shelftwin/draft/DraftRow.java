@@ -1,7 +1,7 @@
 package dev.shelftwin.draft;
 
-import dev.shelftwin.plan.PlanBuilder.RowBuilder;
 import dev.shelftwin.plan.Row;
+import dev.shelftwin.plan.RowBuilder;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
@@ -10,13 +10,13 @@ import java.util.Map;
 import java.util.Set;
 import java.util.function.Consumer;
 
-/** A row that grows while more is guessed about its field. */
+/** A proposed row, which grows while more is guessed about its field. */
 final class DraftRow {
 
   private final RowBuilder builder = new RowBuilder();
   private final Map<String, String> names = new LinkedHashMap<>();
   private final Set<String> said = new HashSet<>();
-  private final List<String> guesses = new ArrayList<>();
+  private final List<Guess> guesses = new ArrayList<>();
 
   DraftRow named(String layerOrShape, String field) {
     names.put(layerOrShape, field);
@@ -29,15 +29,12 @@ final class DraftRow {
     return this;
   }
 
-  DraftRow guess(String why) {
-    String line = "guess: " + why;
-    if (!guesses.contains(line)) {
-      guesses.add(line);
-    }
+  DraftRow guess(Guess guess) {
+    guesses.add(guess);
     return this;
   }
 
-  /** Whether something is said for the first time. */
+  /** Whether something is proposed for the first time. */
   boolean isNew(String what) {
     return said.add(what);
   }
@@ -46,11 +43,11 @@ final class DraftRow {
     return field.equals(names.get(layerOrShape));
   }
 
-  boolean speaksOf(String layerOrShape) {
+  boolean isAbout(String layerOrShape) {
     return names.containsKey(layerOrShape);
   }
 
-  List<String> guesses() {
+  List<Guess> guesses() {
     return List.copyOf(guesses);
   }
 

@@ -1,40 +1,42 @@
 package dev.shelftwin.draft;
 
-import dev.shelftwin.ledger.Accountant;
 import dev.shelftwin.ledger.ConceptLedger;
+import dev.shelftwin.ledger.LayerTypes;
+import dev.shelftwin.ledger.Ledger;
+import dev.shelftwin.ledger.LedgerBuilder;
 import dev.shelftwin.plan.Concept;
+import dev.shelftwin.plan.Layer;
 import dev.shelftwin.plan.Plan;
 import dev.shelftwin.plan.PlanText;
 import dev.shelftwin.plan.PlanWriter;
-import dev.shelftwin.plan.PlanWriter.Comments;
 import dev.shelftwin.plan.Row;
-import dev.shelftwin.plan.ShapeUse;
 import dev.shelftwin.shape.Shapes;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
-import java.util.IdentityHashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Stream;
 
 /**
- * Proposes a plan: concepts from the types' names and fields, rows from what the ledger leaves
- * open. Every guess is marked, and where only a person can tell why, the reason is a question.
+ * Proposes a plan: concepts by the names and fields of types, and rows for what the ledger leaves
+ * open. Comments list the guesses; reasons that only a person can give are question marks.
  */
 public final class Drafter {
 
-  /** How often the ledger is written again at most; each look settles one kind of question. */
-  private static final int LOOKS = 24;
+  /** The largest number of passes; each one settles one kind of open field. */
+  private static final int MAX_PASSES = 24;
 
   private final Plan begun;
   private final Shapes shapes;
   private final List<DraftConcept> concepts = new ArrayList<>();
   private final List<DraftConcept> known = new ArrayList<>();
   private final Map<DraftRow, Row> built = new HashMap<>();
-  private List<String> alone = List.of();
+  private List<String> unpaired = List.of();
 
   private Drafter(Plan begun, Shapes shapes) {
     this.begun = begun;
@@ -42,26 +44,27 @@ public final class Drafter {
   }
 
   /**
-   * A plan for code that has none.
+   * Proposes a plan for code that has none.
    *
-   * @param begun its name, code and layers; no concepts
+   * @param begun its name, code and layers, without concepts
    */
-  public static Draft draft(Plan begun, List<Territory> territories, Shapes shapes) {
+  public static Draft draft(Plan begun, List<DataTypes> types, Shapes shapes) {
     Drafter drafter = new Drafter(begun, shapes);
-    Plan plan = drafter.guess(territories);
-    return drafter.result(PlanWriter.write(plan, drafter.comments(plan)));
+    RepeatedRows repeated = RepeatedRows.of(drafter.guess(types));
+    GuessComments comments = drafter.comments(repeated.plan(), repeated.defaults());
+    return drafter.result(PlanWriter.write(repeated.plan(), comments), comments);
   }
 
   /**
-   * More of a plan that is there.
+   * Proposes additions to a plan.
    *
-   * @param file what errors call it
-   * @param text of the plan
+   * @param file the file name in error messages
+   * @param text the text of the plan
    */
   public static Draft extend(
-      Plan begun, String file, String text, List<Territory> territories, Shapes shapes) {
+      Plan begun, String file, String text, List<DataTypes> types, Shapes shapes) {
     Drafter drafter = new Drafter(begun, shapes);
-    Plan plan = drafter.guess(territories);
+    Plan plan = drafter.guess(types);
     Map<String, List<Row>> rows = new LinkedHashMap<>();
     for (DraftConcept concept : drafter.known) {
       if (!concept.rows().isEmpty()) {
@@ -69,85 +72,87 @@ public final class Drafter {
       }
     }
     List<Concept> added = plan.concepts().subList(begun.concepts().size(), plan.concepts().size());
-    return drafter.result(PlanText.extend(file, text, rows, added, drafter.comments(plan)));
+    GuessComments comments = drafter.comments(plan, Map.of());
+    return drafter.result(PlanText.extend(file, text, rows, added, comments), comments);
   }
 
-  private Plan guess(List<Territory> territories) {
+  private Plan guess(List<DataTypes> types) {
     for (Concept concept : begun.concepts()) {
       known.add(DraftConcept.written(concept));
     }
+    LayerTypes layerTypes = new LayerTypes(shapes);
     Set<String> named = new HashSet<>();
     begun.concepts().stream()
         .flatMap(concept -> concept.shapes().stream())
-        .map(ShapeUse::qualifiedName)
-        .forEach(named::add);
-    ShapePairing pairing = new ShapePairing(shapes, territories);
+        .flatMap(use -> layerTypes.find(use).stream())
+        .forEach(shape -> named.add(shape.type().qualifiedName()));
+    ShapePairing pairing = new ShapePairing(shapes, types);
     for (ShapePairing.Pair pair : pairing.pairs(named)) {
-      concepts.add(DraftConcept.fresh(pair.concept(freeName(pair.name())), pair.remarks()));
+      concepts.add(DraftConcept.fresh(pair.concept(unusedName(pair.name())), pair.guesses()));
     }
-    alone = pairing.alone();
+    unpaired = pairing.unpaired();
     Plan plan = plan();
-    for (int look = 0; look < LOOKS && guessRows(plan); look++) {
+    for (int pass = 0; pass < MAX_PASSES && guessRows(plan); pass++) {
       plan = plan();
     }
     return plan;
   }
 
-  private String freeName(String name) {
-    String free = name;
-    for (int number = 2; isTaken(free); number++) {
-      free = name + number;
+  private String unusedName(String name) {
+    String unused = name;
+    for (int number = 2; isUsed(unused); number++) {
+      unused = name + number;
     }
-    return free;
+    return unused;
   }
 
-  private boolean isTaken(String name) {
-    return all().stream().anyMatch(concept -> concept.name().equals(name));
+  private boolean isUsed(String name) {
+    return all().anyMatch(concept -> concept.name().equals(name));
   }
 
-  private List<DraftConcept> all() {
-    List<DraftConcept> all = new ArrayList<>(known);
-    all.addAll(concepts);
-    return all;
+  private Stream<DraftConcept> all() {
+    return Stream.concat(known.stream(), concepts.stream());
   }
 
   private Plan plan() {
-    return new Plan(
-        begun.name(),
-        begun.code(),
-        begun.layers(),
-        all().stream().map(concept -> concept.concept(built)).toList(),
-        begun.signatures(),
-        begun.wire(),
-        begun.samples(),
-        begun.at());
+    return begun.with(all().map(concept -> concept.concept(built)).toList());
   }
 
   private boolean guessRows(Plan plan) {
     boolean any = false;
-    List<ConceptLedger> ledgers = Accountant.account(plan, shapes).concepts();
-    for (DraftConcept concept : all()) {
-      Optional<ConceptLedger> ledger =
-          ledgers.stream().filter(one -> one.name().equals(concept.name())).findFirst();
-      any |= ledger.filter(one -> new RowGuesses(shapes, one, concept).guess()).isPresent();
+    Ledger ledger = LedgerBuilder.build(plan, shapes);
+    for (DraftConcept concept : all().toList()) {
+      Optional<ConceptLedger> mappings = ledger.concept(concept.name());
+      any |= mappings.filter(one -> new RowGuesses(shapes, one, concept).guess()).isPresent();
     }
     return any;
   }
 
-  private Comments comments(Plan plan) {
-    IdentityHashMap<Object, List<String>> remarks = new IdentityHashMap<>();
-    for (DraftConcept concept : all()) {
-      plan.concept(concept.name()).ifPresent(one -> remarks.put(one, concept.remarks()));
-      concept.rows().forEach(row -> remarks.put(built.get(row), row.guesses()));
-    }
-    return part -> remarks.getOrDefault(part, List.of());
+  private GuessComments comments(Plan plan, Map<Row, Layer> defaults) {
+    GuessComments comments = new GuessComments();
+    all()
+        .forEach(
+            concept -> {
+              concept
+                  .guesses()
+                  .forEach(
+                      guess -> comments.add(plan.concept(concept.name()).orElseThrow(), guess));
+              for (DraftRow draft : concept.rows()) {
+                Row row = Objects.requireNonNull(built.get(draft));
+                Object part = defaults.containsKey(row) ? defaults.get(row) : row;
+                draft.guesses().forEach(guess -> comments.add(Objects.requireNonNull(part), guess));
+              }
+            });
+    return comments;
   }
 
-  private Draft result(String text) {
-    int rows = all().stream().mapToInt(concept -> concept.rows().size()).sum();
-    int guesses = (int) text.lines().filter(line -> line.strip().startsWith("# guess:")).count();
-    int questions = (int) text.lines().filter(line -> line.contains("'?'")).count();
+  private Draft result(String text, GuessComments comments) {
     return new Draft(
-        text, concepts.stream().map(DraftConcept::name).toList(), rows, guesses, questions, alone);
+        text,
+        concepts.stream().map(DraftConcept::name).toList(),
+        all().mapToInt(concept -> concept.rows().size()).sum(),
+        comments.count(),
+        (int) text.lines().filter(line -> line.contains("'" + DraftConcept.QUESTION + "'")).count(),
+        unpaired);
   }
 }

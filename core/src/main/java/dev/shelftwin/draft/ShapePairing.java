@@ -1,5 +1,6 @@
 package dev.shelftwin.draft;
 
+import dev.shelftwin.ledger.LayerTypes;
 import dev.shelftwin.plan.Concept;
 import dev.shelftwin.plan.Direction;
 import dev.shelftwin.plan.Layer;
@@ -23,13 +24,13 @@ import java.util.Optional;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
 
-/** Pairs the types of the layers by the words of their names, else by their fields. */
+/** Pairs the types of the layers by the words of their names, otherwise by their fields. */
 final class ShapePairing {
 
-  /** How alike the fields of two types are whose names have nothing in common. */
-  private static final double ALIKE = 0.6;
+  /** The required similarity of the fields of two types whose names have nothing in common. */
+  private static final double SIMILAR = 0.6;
 
-  private static final Set<String> COMING =
+  private static final Set<String> REQUEST_WORDS =
       Set.of(
           "add",
           "book",
@@ -46,97 +47,105 @@ final class ShapePairing {
           "register",
           "request",
           "submit");
-  private static final Set<String> CHANGING =
+  private static final Set<String> CHANGE_WORDS =
       Set.of("amend", "change", "edit", "modify", "patch", "update");
-  private static final Set<String> GOING =
+  private static final Set<String> RESPONSE_WORDS =
       Set.of("card", "details", "item", "list", "response", "result", "summary", "view");
 
   private final Shapes shapes;
-  private final List<Territory> territories;
-  private final List<String> remarks = new ArrayList<>();
+  private final List<DataTypes> layers;
+  private final LayerTypes layerTypes;
+  private final List<String> unpaired = new ArrayList<>();
 
-  ShapePairing(Shapes shapes, List<Territory> territories) {
+  ShapePairing(Shapes shapes, List<DataTypes> layers) {
     this.shapes = shapes;
-    this.territories = List.copyOf(territories);
+    this.layerTypes = new LayerTypes(shapes);
+    this.layers = List.copyOf(layers);
   }
 
-  /** The concepts, by the types in the innermost layer; types named in the plan are left out. */
+  /** The concepts, by the types in the innermost layer, without types that the plan names. */
   List<Pair> pairs(Set<String> known) {
-    Territory inner = inner();
+    DataTypes inner = inner();
     Map<String, Pair> pairs = new LinkedHashMap<>();
     List<Shape> hubs = unknown(inner, known);
-    for (Territory outer : territories) {
+    for (DataTypes outer : layers) {
       if (!outer.equals(inner)) {
         List<Shape> candidates = new ArrayList<>(unknown(outer, known));
-        // The one whose name says no more than the concept's comes first.
+        // The type whose name has the fewest additional words comes first.
         candidates.sort(
-            Comparator.comparingInt(shape -> Words.of(shape.type().name()).all().size()));
+            Comparator.comparingInt(shape -> NameWords.of(shape.type().name()).all().size()));
         for (Shape shape : candidates) {
           List<Shape> found = hubs(shape, hubs, outer, pairs);
           for (Shape hub : found) {
             pairs
-                .computeIfAbsent(hub.type().qualifiedName(), name -> new Pair(inner.layer(), hub))
-                .add(outer.layer(), shape);
+                .computeIfAbsent(
+                    hub.type().qualifiedName(),
+                    name -> new Pair(use(inner.layer(), hub, Direction.BOTH), hub))
+                .add(use(outer.layer(), shape, Direction.BOTH), shape);
           }
           if (found.isEmpty()) {
-            remarks.add(shape + " in " + outer.layer().packageName());
+            unpaired.add(shape + " in " + shape.type().packageName());
           }
         }
       }
     }
     for (Pair pair : pairs.values()) {
-      pair.uses.replaceAll(use -> used(use, pair, pairs.values()));
+      pair.members.replaceAll(member -> withDirections(member, pair, pairs.values()));
     }
     return hubs.stream()
         .flatMap(hub -> Optional.ofNullable(pairs.get(hub.type().qualifiedName())).stream())
         .toList();
   }
 
-  /** What another type holds goes every way that the other goes. */
-  private ShapeUse used(ShapeUse use, Pair pair, Collection<Pair> all) {
-    if (use.layer().role() != Role.TRANSFER) {
-      return use;
+  /** A nested transfer type is used in every direction in which the types that contain it are. */
+  private Member withDirections(Member member, Pair pair, Collection<Pair> all) {
+    ShapeUse use = member.use();
+    if (use.layer().role() != Role.TRANSFER || use.direction() == Direction.CHANGE) {
+      return member;
     }
-    Set<Direction> ways = EnumSet.of(use.direction());
+    Set<Direction> directions = EnumSet.of(use.direction());
     for (Pair other : all) {
-      for (ShapeUse holder : other.uses) {
-        boolean holds =
-            holder.layer().role() == Role.TRANSFER
-                && !holder.equals(use)
-                && holds(holder.qualifiedName(), use.qualifiedName());
-        boolean news = holds && !ways.contains(Direction.BOTH);
-        Direction way = holder.direction() == Direction.CHANGE ? Direction.IN : holder.direction();
-        if (news && use.direction() != Direction.CHANGE && ways.add(way)) {
-          pair.remarks.add(
-              "guess: "
-                  + use.simpleName()
-                  + " goes "
-                  + way.key()
-                  + ", since "
-                  + holder.simpleName()
-                  + " holds it");
+      for (Member holder : other.members) {
+        Direction direction = holder.use().direction();
+        Direction needed = direction == Direction.CHANGE ? Direction.IN : direction;
+        boolean adds =
+            holder.use().layer().role() == Role.TRANSFER
+                && !holder.equals(member)
+                && !directions.contains(Direction.BOTH)
+                && contains(holder.shape(), member.shape())
+                && directions.add(needed);
+        if (adds) {
+          pair.guesses.add(
+              new Guess(Guess.Kind.NESTED, use.simpleName() + " in " + holder.use().simpleName()));
         }
       }
     }
-    return ways.size() == 1
-        ? use
-        : new ShapeUse(use.layer(), use.type(), Direction.BOTH, use.build(), use.at());
+    return directions.size() == 1
+        ? member
+        : new Member(use(use.layer(), member.shape(), Direction.BOTH), member.shape());
   }
 
-  private boolean holds(String holder, String held) {
-    return shapes.find(holder).stream()
-        .flatMap(Shape::storedFields)
-        .anyMatch(field -> Container.held(field.type()).qualifiedName().equals(held));
+  private static boolean contains(Shape holder, Shape nested) {
+    return holder
+        .storedFields()
+        .anyMatch(
+            field ->
+                Container.held(field.type()).qualifiedName().equals(nested.type().qualifiedName()));
   }
 
-  /** Types that nothing was found for. */
-  List<String> alone() {
-    return List.copyOf(remarks);
+  private ShapeUse use(Layer layer, Shape shape, Direction direction) {
+    String name = layerTypes.nameOf(layer, shape.type());
+    return new ShapeUse(layer, name, direction, Map.of(), Place.in(shape.toString()));
   }
 
-  private Territory inner() {
-    return territories.stream()
-        .min(Comparator.comparing(territory -> depth(territory.layer().role())))
+  /** Types that belong to no concept. */
+  List<String> unpaired() {
+    return List.copyOf(unpaired);
+  }
+
+  private DataTypes inner() {
+    return layers.stream()
+        .min(Comparator.comparing(types -> depth(types.layer().role())))
         .orElseThrow();
   }
 
@@ -148,17 +157,17 @@ final class ShapePairing {
     };
   }
 
-  private List<Shape> unknown(Territory territory, Set<String> known) {
-    return territory.shapes(shapes).stream()
+  private List<Shape> unknown(DataTypes types, Set<String> known) {
+    return types.shapes(shapes).stream()
         .filter(shape -> !known.contains(shape.type().qualifiedName()))
         .toList();
   }
 
-  /** What a type stands for: one concept, or several whose fields a row has side by side. */
+  /** The concepts of a type: one, or several whose fields a row has side by side. */
   private List<Shape> hubs(
-      Shape outer, List<Shape> hubs, Territory territory, Map<String, Pair> pairs) {
-    boolean store = territory.layer().role() == Role.PERSISTENCE;
-    Words name = Words.of(outer.type().name());
+      Shape outer, List<Shape> hubs, DataTypes types, Map<String, Pair> pairs) {
+    boolean store = types.layer().role() == Role.PERSISTENCE;
+    NameWords name = NameWords.of(outer.type().name());
     List<Shape> free =
         hubs.stream()
             .filter(hub -> !store || !isStored(pairs.get(hub.type().qualifiedName())))
@@ -175,8 +184,8 @@ final class ShapePairing {
     if (store) {
       List<Shape> parts =
           concrete.stream()
-              .filter(hub -> Words.of(hub.type().name()).likeness(name) > 0)
-              .filter(hub -> contained(hub, outer) >= ALIKE)
+              .filter(hub -> NameWords.of(hub.type().name()).similarity(name) > 0)
+              .filter(hub -> contained(hub, outer) >= SIMILAR)
               .toList();
       if (!parts.isEmpty()) {
         return parts;
@@ -184,86 +193,88 @@ final class ShapePairing {
     }
     return concrete.stream()
         .max(Comparator.comparingDouble(hub -> likeness(hub, outer)))
-        .filter(hub -> likeness(hub, outer) >= ALIKE)
+        .filter(hub -> likeness(hub, outer) >= SIMILAR)
         .stream()
         .toList();
   }
 
   private static boolean isStored(@Nullable Pair pair) {
     return pair != null
-        && pair.uses.stream().anyMatch(use -> use.layer().role() == Role.PERSISTENCE);
+        && pair.members.stream()
+            .anyMatch(member -> member.use().layer().role() == Role.PERSISTENCE);
   }
 
-  /** How much of a type another one holds. */
+  /** The fraction of the fields of a type that another one has. */
   private static double contained(Shape part, Shape whole) {
     Set<String> these = names(part);
-    return these.size() < 2 ? 0 : (double) Words.common(these, names(whole)) / these.size();
+    return these.size() < 2 ? 0 : (double) NameWords.common(these, names(whole)) / these.size();
   }
 
-  /** In a program without a domain the row's own suffix is no word of the concept. */
-  private static Words bare(Shape hub) {
-    Words words = Words.of(hub.type().name());
+  /** Without a domain, the suffix of a row is no word of the concept. */
+  private static NameWords bare(Shape hub) {
+    NameWords words = NameWords.of(hub.type().name());
     return hub.isEntity() || hub.type().name().matches(".*(Row|Entity|Record|Table)")
-        ? words.without(new Words(List.of("row", "entity", "record", "table")))
+        ? words.without(new NameWords(List.of("row", "entity", "record", "table")))
         : words;
   }
 
   private static double likeness(Shape one, Shape other) {
     Set<String> these = names(one);
-    return these.size() < 2 ? 0 : Words.shared(these, names(other));
+    return these.size() < 2 ? 0 : NameWords.shared(these, names(other));
   }
 
   private static Set<String> names(Shape shape) {
     Set<String> names = new HashSet<>();
-    shape.fields().forEach(field -> names.add(String.join("", Words.of(field.name()).all())));
+    shape.fields().forEach(field -> names.add(String.join("", NameWords.of(field.name()).all())));
     return names;
   }
 
-  /** What belongs to one concept. */
+  /** A type and its use in the plan. */
+  private record Member(ShapeUse use, Shape shape) {}
+
+  /** The types of one concept. */
   static final class Pair {
 
     private final Shape hub;
-    private final List<ShapeUse> uses = new ArrayList<>();
-    private final List<String> remarks = new ArrayList<>();
+    private final List<Member> members = new ArrayList<>();
+    private final List<Guess> guesses = new ArrayList<>();
 
-    private Pair(Layer layer, Shape hub) {
+    private Pair(ShapeUse use, Shape hub) {
       this.hub = hub;
-      uses.add(use(layer, hub, Direction.BOTH));
+      members.add(new Member(use, hub));
     }
 
-    private void add(Layer layer, Shape shape) {
-      if (!Words.of(shape.type().name()).contains(bare(hub))) {
-        remarks.add("guess: " + shape + " is one, by its fields");
+    private void add(ShapeUse use, Shape shape) {
+      NameWords words = NameWords.of(shape.type().name());
+      if (!words.contains(bare(hub))) {
+        guesses.add(new Guess(Guess.Kind.BY_FIELDS, shape + " of " + name()));
       }
-      boolean store = layer.role() == Role.PERSISTENCE;
-      uses.add(use(layer, shape, store ? Direction.BOTH : direction(shape)));
+      boolean row = use.layer().role() == Role.PERSISTENCE;
+      Direction direction = row ? Direction.BOTH : direction(words.without(bare(hub)), shape);
+      members.add(
+          new Member(
+              new ShapeUse(use.layer(), use.type(), direction, use.build(), use.at()), shape));
     }
 
-    private Direction direction(Shape shape) {
-      Words rest = Words.of(shape.type().name()).without(bare(hub));
-      if (rest.anyOf(CHANGING) && shape.storedFields().allMatch(Pair::mayBeNull)) {
-        remarks.add("guess: " + shape + " is a change, by its name");
-        return Direction.CHANGE;
+    private Direction direction(NameWords rest, Shape shape) {
+      if (rest.anyOf(CHANGE_WORDS) && shape.storedFields().allMatch(Pair::mayBeNull)) {
+        return guessed(Guess.Kind.CHANGE, shape, Direction.CHANGE);
       }
-      if (rest.anyOf(COMING) || rest.anyOf(CHANGING)) {
-        remarks.add("guess: " + shape + " comes in, by its name");
-        return Direction.IN;
+      if (rest.anyOf(REQUEST_WORDS) || rest.anyOf(CHANGE_WORDS)) {
+        return guessed(Guess.Kind.REQUEST, shape, Direction.IN);
       }
-      if (rest.anyOf(GOING)) {
-        remarks.add("guess: " + shape + " goes out, by its name");
-        return Direction.OUT;
-      }
-      remarks.add("guess: " + shape + " goes both ways, since its name does not tell");
-      return Direction.BOTH;
+      return rest.anyOf(RESPONSE_WORDS)
+          ? guessed(Guess.Kind.RESPONSE, shape, Direction.OUT)
+          : guessed(Guess.Kind.BOTH_DIRECTIONS, shape, Direction.BOTH);
+    }
+
+    private Direction guessed(Guess.Kind kind, Shape shape, Direction direction) {
+      guesses.add(new Guess(kind, shape.toString()));
+      return direction;
     }
 
     private static boolean mayBeNull(Field field) {
       return field.presence() != Presence.REQUIRED;
-    }
-
-    private static ShapeUse use(Layer layer, Shape shape, Direction direction) {
-      return new ShapeUse(
-          layer, shape.type().name(), direction, Map.of(), Place.in(shape.toString()));
     }
 
     /** The name of the concept. */
@@ -275,15 +286,18 @@ final class ShapePairing {
       return name.toString();
     }
 
-    List<String> remarks() {
-      return List.copyOf(remarks);
+    List<Guess> guesses() {
+      return List.copyOf(guesses);
     }
 
     Concept concept(String name) {
-      // Layers in the order store, model, api, as everything is written.
-      List<ShapeUse> ordered = new ArrayList<>(uses);
-      ordered.sort(Comparator.comparing(use -> use.layer().role()));
-      return new Concept(name, ordered, List.of(), List.of(), List.of(), Place.in(name));
+      List<ShapeUse> ordered =
+          members.stream()
+              .map(Member::use)
+              .sorted(Comparator.comparing(use -> use.layer().role()))
+              .toList();
+      return new Concept(
+          name, ordered, List.of(), List.of(), List.of(), Place.in(name), Optional.empty());
     }
   }
 }

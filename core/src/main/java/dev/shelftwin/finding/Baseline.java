@@ -9,11 +9,11 @@ import java.util.Map;
 import java.util.Optional;
 
 /**
- * Findings that a project had when it began to be checked; what comes later is new. A finding is
- * known by its rule, concept, hop and field, so that it stays known where lines move; by its
- * message too where it is about no field.
+ * The findings that a project had when the baseline was saved; later findings are new. A finding is
+ * identified by rule, concept, hop and field, so that it stays known if lines move. A finding about
+ * no field is identified by its message too.
  *
- * @param known how many of each there were, in the order they were found
+ * @param known the number of findings of each identity, in the order in which they were found
  */
 public record Baseline(Map<Known, Integer> known) {
 
@@ -21,14 +21,14 @@ public record Baseline(Map<Known, Integer> known) {
     known = Collections.unmodifiableMap(new LinkedHashMap<>(known));
   }
 
-  /** The findings of today. */
+  /** A baseline of the given findings. */
   public static Baseline of(List<Finding> findings) {
     Map<Known, Integer> known = new LinkedHashMap<>();
     findings.forEach(finding -> known.merge(Known.of(finding), 1, Integer::sum));
     return new Baseline(known);
   }
 
-  /** Those that are not known, in their order. */
+  /** The findings that are not in the baseline, in their order. */
   public List<Finding> newOnes(List<Finding> findings) {
     Map<Known, Integer> left = new HashMap<>(known);
     List<Finding> fresh = new ArrayList<>();
@@ -40,28 +40,31 @@ public record Baseline(Map<Known, Integer> known) {
     return fresh;
   }
 
-  /** How many of the known ones are no longer found. */
+  /** The number of findings in the baseline that are not found any more. */
   public int gone(List<Finding> findings) {
     int all = known.values().stream().mapToInt(Integer::intValue).sum();
     return all - (findings.size() - newOnes(findings).size());
   }
 
   /**
-   * What a finding is known by.
+   * The identity of a finding.
    *
-   * @param rule its rule's key
-   * @param concept the concept it is about
-   * @param hop as it shows; empty where it is about none
-   * @param field as it shows; empty where it is about none
-   * @param message of a finding about no field; empty for others
+   * @param rule the key of its rule
+   * @param concept the concept
+   * @param hop the hop; empty if it has none
+   * @param field the field; empty if it has none
+   * @param message the message of a finding about no field; empty for others
    */
   public record Known(
       String rule, String concept, Optional<String> hop, Optional<String> field, String message) {
 
     static Known of(Finding finding) {
-      String message = finding.field().isPresent() ? "" : finding.message();
       return new Known(
-          finding.rule().key(), finding.concept(), finding.hop(), finding.field(), message);
+          finding.rule().key(),
+          finding.concept(),
+          finding.hop().map(HopId::toString),
+          finding.field().map(FieldId::toString),
+          finding.field().isPresent() ? "" : finding.message());
     }
   }
 }

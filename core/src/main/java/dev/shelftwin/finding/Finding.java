@@ -6,21 +6,21 @@ import java.util.Objects;
 import java.util.Optional;
 
 /**
- * Something that a rule found.
+ * A problem that a rule found.
  *
- * @param rule which rule
- * @param concept the concept it is about
- * @param hop the hop it shows on, as {@code A->B}; empty where it is about a shape or the plan
- * @param field the field, as {@code Shape.field}; empty where it is about a whole shape
- * @param message what is wrong, as a sentence without a full stop
- * @param remedies ways to settle it, the best first
+ * @param rule the rule
+ * @param concept the concept that it is about; a layer or package for rules about those
+ * @param hop the hop that shows it; empty if it is about a shape or the plan
+ * @param field the field; empty if it is about a whole shape
+ * @param message what is wrong, as sentences
+ * @param remedies ways to resolve it, the best first
  * @param at where to look
  */
 public record Finding(
     RuleId rule,
     String concept,
-    Optional<String> hop,
-    Optional<String> field,
+    Optional<HopId> hop,
+    Optional<FieldId> field,
     String message,
     List<Remedy> remedies,
     Place at) {
@@ -33,6 +33,18 @@ public record Finding(
     Objects.requireNonNull(message, "message");
     remedies = List.copyOf(remedies);
     Objects.requireNonNull(at, "at");
+  }
+
+  /** A finding about no hop and no field. */
+  public static Finding of(
+      RuleId rule, String concept, String message, Place at, Remedy... remedies) {
+    return new Finding(
+        rule, concept, Optional.empty(), Optional.empty(), message, List.of(remedies), at);
+  }
+
+  /** This finding with another message. */
+  public Finding withMessage(String other) {
+    return new Finding(rule, concept, hop, field, other, remedies, at);
   }
 
   public Severity severity() {

@@ -4,11 +4,11 @@ import dev.shelftwin.shape.Place;
 import java.util.Objects;
 
 /**
- * Something in the input that keeps a stage from working.
+ * An error in the input that prevents a stage from working.
  *
  * @param at where
  * @param message what is wrong, as a sentence without a full stop
- * @param remedy what to do, as a sentence without a full stop
+ * @param remedy what to do, as an imperative phrase
  */
 public record InputError(Place at, String message, String remedy) {
 

@@ -4,7 +4,7 @@ import dev.shelftwin.shape.Place;
 import java.util.List;
 import java.util.stream.Collectors;
 
-/** Thrown by a stage that cannot work with its input; tells everything that it saw wrong. */
+/** Thrown by a stage that cannot work with its input; contains all errors that it found. */
 public final class InputException extends RuntimeException {
 
   private static final long serialVersionUID = 1L;
@@ -20,7 +20,7 @@ public final class InputException extends RuntimeException {
     this(List.of(new InputError(at, message, remedy)));
   }
 
-  /** What is wrong; never empty. */
+  /** The errors; never empty. */
   public List<InputError> errors() {
     return errors;
   }

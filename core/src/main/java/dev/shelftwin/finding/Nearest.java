@@ -7,14 +7,14 @@ import java.util.Optional;
 import java.util.stream.Collectors;
 import org.apache.commons.text.similarity.LevenshteinDistance;
 
-/** Finds the name that was probably meant. */
+/** Finds the known name that is most similar to a given one. */
 public final class Nearest {
 
   private static final LevenshteinDistance DISTANCE = LevenshteinDistance.getDefaultInstance();
 
   private Nearest() {}
 
-  /** The known name most like the given one; empty where none is at all like it. */
+  /** The most similar known name; empty if none is similar. */
   public static Optional<String> to(String name, Collection<String> known) {
     Optional<String> longer =
         known.stream()
@@ -29,10 +29,10 @@ public final class Nearest {
         .min(Comparator.comparingInt(candidate -> distance(name, candidate)));
   }
 
-  /** What to do about an unknown name: write the nearest one, or one of those there are. */
+  /** What to do about an unknown name: use the most similar one, or one of the known names. */
   public static String remedy(String name, Collection<String> known) {
     if (known.isEmpty()) {
-      return "there are none to name";
+      return "there is none to choose from";
     }
     return to(name, known)
         .map(nearest -> "did you mean '" + nearest + "'?")
@@ -41,7 +41,7 @@ public final class Nearest {
                 known.stream()
                     .sorted()
                     .limit(12)
-                    .collect(Collectors.joining(", ", "there is ", "")));
+                    .collect(Collectors.joining(", ", "use one of: ", "")));
   }
 
   private static int distance(String one, String other) {

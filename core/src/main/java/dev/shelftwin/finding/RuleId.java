@@ -1,45 +1,43 @@
 package dev.shelftwin.finding;
 
-import dev.shelftwin.shape.Keys;
+import dev.shelftwin.shape.KebabCase;
 import java.util.Arrays;
 import java.util.EnumSet;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
 
-/**
- * The identity of every rule: its name in reports and plans, its severity, and what it is about.
- */
+/** The identity of each rule: its key, its severity, and what it finds. */
 public enum RuleId {
-  LOST_FIELD(Severity.ERROR, "a field that reaches nothing"),
-  UNFILLED_FIELD(Severity.ERROR, "a field that nothing fills"),
-  TYPE_MISMATCH(Severity.ERROR, "two types that no conversion leads between"),
-  LOSSY_CONVERSION(Severity.ERROR, "a conversion that may lose something"),
-  ENUM_GAP(Severity.ERROR, "a constant that one layer has and another has not"),
-  FAMILY_GAP(Severity.ERROR, "a kind of an abstract type that one layer has and another has not"),
+  LOST_FIELD(Severity.ERROR, "a source field without a target"),
+  UNFILLED_FIELD(Severity.ERROR, "a target field without a source"),
+  TYPE_MISMATCH(Severity.ERROR, "two types that cannot be converted to each other"),
+  LOSSY_CONVERSION(Severity.ERROR, "a conversion or column that may lose information"),
+  ENUM_GAP(Severity.ERROR, "an enumeration constant without a counterpart in another layer"),
+  FAMILY_GAP(Severity.ERROR, "a subtype without a counterpart in another layer"),
   LIMIT_MISMATCH(Severity.WARNING, "limits that differ between two layers"),
-  LEAKED_KEY(Severity.ERROR, "a key of the store that is seen outside the store"),
-  LEAKED_VERSION(Severity.ERROR, "a version of the store that is seen outside the store"),
-  LEAKED_AUDIT(Severity.ERROR, "an audit column of the store that is seen outside the store"),
-  LEAKED_TYPE(Severity.ERROR, "a type of the store that is seen outside the store"),
-  LEAKED_ANNOTATION(Severity.ERROR, "an annotation of the store outside the store"),
-  LEAKED_NAME(Severity.WARNING, "a column's name on the wire"),
-  LEAKED_SECRET(Severity.ERROR, "a secret that goes out"),
-  SUSPECTED_SECRET(Severity.WARNING, "a field that goes out and is called as secrets are"),
-  OPEN_WRITE(Severity.ERROR, "a request that sets what those outside must not set"),
-  ENDLESS_GRAPH(Severity.ERROR, "types that lead back to each other, which a serialiser follows"),
-  LAYER_BREACH(Severity.ERROR, "a class that mentions a layer which it must not know"),
-  UNREAD_CODE(Severity.WARNING, "code that could not be read and was left out"),
-  UNNAMED_TYPE(Severity.NOTE, "a type of a layer that no concept names"),
-  ODD_NAME(Severity.NOTE, "a name that is not as the plan says names are"),
+  LEAKED_KEY(Severity.ERROR, "a generated key outside the persistence layer"),
+  LEAKED_VERSION(Severity.ERROR, "a row version outside the persistence layer"),
+  LEAKED_AUDIT(Severity.ERROR, "an audit column outside the persistence layer"),
+  LEAKED_TYPE(Severity.ERROR, "a persistence type outside the persistence layer"),
+  LEAKED_ANNOTATION(Severity.ERROR, "a persistence annotation outside the persistence layer"),
+  LEAKED_NAME(Severity.WARNING, "a column name in a transfer type"),
+  LEAKED_SECRET(Severity.ERROR, "a secret in a response or in a text"),
+  SUSPECTED_SECRET(Severity.WARNING, "an exposed field whose name looks like a secret"),
+  OPEN_WRITE(Severity.ERROR, "a request that sets a protected field"),
+  ENDLESS_GRAPH(Severity.ERROR, "types that refer to each other in a cycle when serialized"),
+  LAYER_BREACH(Severity.ERROR, "a dependency between layers that is not allowed"),
+  UNREAD_CODE(Severity.WARNING, "code that could not be read"),
+  UNNAMED_TYPE(Severity.NOTE, "a type of a layer that belongs to no concept"),
+  ODD_NAME(Severity.NOTE, "a name that does not match the layer's naming pattern"),
   CROSSED_FIELDS(Severity.ERROR, "two rows that cross fields of the same names"),
-  UNWRITABLE_MAPPER(Severity.ERROR, "a mapper that cannot be handed what it needs"),
-  OPEN_QUESTION(Severity.ERROR, "a reason that the plan still owes"),
-  STALE_ROW(Severity.WARNING, "a word of the plan that changes nothing"),
+  UNWRITABLE_MAPPER(Severity.ERROR, "a mapper that cannot be generated"),
+  OPEN_QUESTION(Severity.ERROR, "a missing reason (?) in the plan"),
+  STALE_ROW(Severity.WARNING, "a word of the plan without effect"),
   UNKNOWN_NAME(Severity.ERROR, "a name in the plan that the code does not have"),
-  FAILED_RULE(Severity.ERROR, "a rule that failed itself, by an error of Shelf Twin's own");
+  FAILED_RULE(Severity.ERROR, "a rule that failed because of an error in Shelf Twin");
 
-  /** Rules about what a field's row of the plan can settle. */
+  /** Rules whose findings the row of a field can accept. */
   private static final Set<RuleId> OF_FIELDS =
       EnumSet.range(LOST_FIELD, ENDLESS_GRAPH).stream()
           .collect(Collectors.toCollection(() -> EnumSet.of(CROSSED_FIELDS, ODD_NAME)));
@@ -52,16 +50,16 @@ public enum RuleId {
     this.summary = summary;
   }
 
-  /** As plans and reports write it. */
+  /** The name in plans and reports. */
   public String key() {
-    return Keys.of(this);
+    return KebabCase.of(this);
   }
 
   public Severity severity() {
     return severity;
   }
 
-  /** Whether the row of a field may accept what it finds. */
+  /** Whether the row of a field can accept its findings. */
   public boolean isOfFields() {
     return OF_FIELDS.contains(this);
   }

@@ -1,18 +1,18 @@
 package dev.shelftwin.finding;
 
-import dev.shelftwin.shape.Keys;
+import dev.shelftwin.shape.KebabCase;
 
-/** How grave a finding is, least first. */
+/** How serious a finding is, the least serious first. */
 public enum Severity {
-  /** Worth knowing; nothing is lost. */
+  /** For information; nothing is lost. */
   NOTE,
-  /** Nothing is lost today, but the plan says something that is not so. */
+  /** Nothing is lost today, but the plan or the limits do not match the code. */
   WARNING,
-  /** A value is lost, wrong, or seen by someone who must not see it. */
+  /** A value is lost, wrong, or exposed. */
   ERROR;
 
-  /** As reports and options write it. */
+  /** The name in reports and options. */
   public String key() {
-    return Keys.of(this);
+    return KebabCase.of(this);
   }
 }

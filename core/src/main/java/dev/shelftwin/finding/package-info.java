@@ -1,4 +1,4 @@
-/** Rules' identities, findings with their remedies, and the errors that input can have. */
+/** Findings with their remedies, the identities of rules, and errors in the input. */
 @NullMarked
 package dev.shelftwin.finding;
 

@@ -6,11 +6,11 @@ import com.palantir.javapoet.MethodSpec;
 import com.palantir.javapoet.NameAllocator;
 import com.palantir.javapoet.TypeName;
 import dev.shelftwin.convert.Conversion;
-import dev.shelftwin.convert.Form;
+import dev.shelftwin.convert.Operation;
 import dev.shelftwin.ledger.HopLedger;
 import dev.shelftwin.ledger.MapperNames;
 import dev.shelftwin.runtime.Fault;
-import dev.shelftwin.runtime.Refusal;
+import dev.shelftwin.runtime.RejectedValue;
 import dev.shelftwin.shape.TypeRef;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -26,32 +26,32 @@ import javax.lang.model.element.Modifier;
 final class CodeTables {
 
   private final ClassName mapper;
-  private final Map<Form.Table, String> names = new LinkedHashMap<>();
+  private final Map<Operation.CodeTable, String> names = new LinkedHashMap<>();
 
   CodeTables(ClassName mapper, List<HopLedger> hops) {
     this.mapper = mapper;
     NameAllocator allocator = new NameAllocator();
     hops.stream()
-        .flatMap(hop -> hop.entries().stream())
-        .flatMap(entry -> entry.conversion().stream())
-        .flatMap(Conversion::forms)
-        .filter(Form.Table.class::isInstance)
-        .map(Form.Table.class::cast)
+        .flatMap(hop -> hop.mappings().stream())
+        .flatMap(mapping -> mapping.conversion().stream())
+        .flatMap(Conversion::operations)
+        .filter(Operation.CodeTable.class::isInstance)
+        .map(Operation.CodeTable.class::cast)
         .distinct()
         .forEach(table -> names.put(table, allocator.newName(name(table))));
   }
 
-  private static String name(Form.Table table) {
+  private static String name(Operation.CodeTable table) {
     String constants = MapperNames.variable(table.constants().simpleName());
     return table.outward() ? constants + "Code" : constants;
   }
 
   /** The constants' codes or back, of a value that is there. */
-  CodeBlock call(Form.Table table, CodeBlock value) {
+  CodeBlock call(Operation.CodeTable table, CodeBlock value) {
     return CodeBlock.of("$L($L)", names.get(table), value);
   }
 
-  CodeBlock reference(Form.Table table) {
+  CodeBlock reference(Operation.CodeTable table) {
     return CodeBlock.of("$T::$L", mapper, names.get(table));
   }
 
@@ -59,7 +59,7 @@ final class CodeTables {
     return names.keySet().stream().map(this::method).toList();
   }
 
-  private MethodSpec method(Form.Table table) {
+  private MethodSpec method(Operation.CodeTable table) {
     TypeName constants = JavaNames.raw(table.constants());
     TypeName codes = code(table.codes());
     String from = table.outward() ? "constant" : "code";
@@ -84,7 +84,8 @@ final class CodeTables {
     return name.isBoxedPrimitive() ? name.unbox() : name;
   }
 
-  private static CodeBlock arm(Form.Table table, String constant, Object code, boolean wide) {
+  private static CodeBlock arm(
+      Operation.CodeTable table, String constant, Object code, boolean wide) {
     if (table.outward()) {
       return CodeBlock.of("case $L -> $L;\n", constant, written(table.codes(), code));
     }
@@ -108,7 +109,7 @@ final class CodeTables {
     return CodeBlock.of(form, code);
   }
 
-  private static CodeBlock otherwise(Form.Table table, String from) {
+  private static CodeBlock otherwise(Operation.CodeTable table, String from) {
     if (!table.outward() && table.otherwise().isPresent()) {
       return CodeBlock.of(
           "default -> $T.$L;\n", JavaNames.raw(table.constants()), table.otherwise().get());
@@ -121,9 +122,9 @@ final class CodeTables {
     }
     return CodeBlock.of(
         "default -> throw new $T($T.UNKNOWN_CONSTANT, $L + $S);\n",
-        Refusal.class,
+        RejectedValue.class,
         Fault.class,
         from,
-        " is none of " + known);
+        " is not one of " + known);
   }
 }

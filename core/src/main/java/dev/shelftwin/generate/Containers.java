@@ -3,8 +3,8 @@ package dev.shelftwin.generate;
 import com.palantir.javapoet.ClassName;
 import com.palantir.javapoet.CodeBlock;
 import dev.shelftwin.convert.Conversion;
-import dev.shelftwin.convert.Form;
-import dev.shelftwin.runtime.Each;
+import dev.shelftwin.convert.Operation;
+import dev.shelftwin.runtime.Elements;
 import dev.shelftwin.shape.Container;
 import dev.shelftwin.shape.TypeRef;
 import java.util.ArrayList;
@@ -28,23 +28,24 @@ enum Containers {
   private static final String ELEMENT = "element";
 
   /** A container as an expression. */
-  CodeBlock carry(CodeBlock value, Form.Each each, Expressions expressions) {
-    if (each.from() == Container.ARRAY && each.to().isArray() && each.elements().isNone()) {
+  CodeBlock carry(CodeBlock value, Operation.EachElement each, Expressions expressions) {
+    if (each.from() == Container.ARRAY && each.target().isArray() && each.elements().isNone()) {
       return CodeBlock.of("$L.clone()", value);
     }
-    boolean guarded = this == GUARDED || each.container() == Container.MAP;
+    boolean guarded = this == GUARDED || each.to() == Container.MAP;
     return guarded ? noted(value, each, expressions) : streamed(value, each, expressions);
   }
 
   /** The same as a function; empty where it takes an expression. */
-  Optional<CodeBlock> function(Form.Each each, String parameter, Expressions expressions) {
-    boolean arrays = each.from() == Container.ARRAY || each.container() == Container.ARRAY;
+  Optional<CodeBlock> function(
+      Operation.EachElement each, String parameter, Expressions expressions) {
+    boolean arrays = each.from() == Container.ARRAY || each.to() == Container.ARRAY;
     return this == GUARDED && !arrays
         ? Optional.of(byElement(Optional.empty(), each, expressions))
         : Optional.empty();
   }
 
-  private CodeBlock noted(CodeBlock value, Form.Each each, Expressions expressions) {
+  private CodeBlock noted(CodeBlock value, Operation.EachElement each, Expressions expressions) {
     CodeBlock elements =
         each.from() == Container.ARRAY
             ? isPrimitive(each)
@@ -52,20 +53,21 @@ enum Containers {
                 : CodeBlock.of("$T.asList($L)", Arrays.class, value)
             : value;
     CodeBlock carried = byElement(Optional.of(elements), each, expressions);
-    return each.container() == Container.ARRAY
+    return each.to() == Container.ARRAY
         ? CodeBlock.of("$L$L", typed(carried, each, elements), toArray(each, true))
         : carried;
   }
 
   /** A call whose result is used further needs its types told. */
-  private static CodeBlock typed(CodeBlock carried, Form.Each each, CodeBlock elements) {
-    TypeRef to = Container.element(each.to()).boxed();
+  private static CodeBlock typed(
+      CodeBlock carried, Operation.EachElement each, CodeBlock elements) {
+    TypeRef to = Container.element(each.target()).boxed();
     return each.elements().isNone()
-        ? CodeBlock.of("$T.<$T>list($L)", Each.class, JavaNames.of(to), elements)
+        ? CodeBlock.of("$T.<$T>list($L)", Elements.class, JavaNames.of(to), elements)
         : carried;
   }
 
-  private static boolean isPrimitive(Form.Each each) {
+  private static boolean isPrimitive(Operation.EachElement each) {
     return isPrimitiveArray(each.source());
   }
 
@@ -75,9 +77,9 @@ enum Containers {
 
   /** The call that carries elements; without them the function that does. */
   private CodeBlock byElement(
-      Optional<CodeBlock> elements, Form.Each each, Expressions expressions) {
+      Optional<CodeBlock> elements, Operation.EachElement each, Expressions expressions) {
     String method =
-        switch (each.container()) {
+        switch (each.to()) {
           case LIST, COLLECTION, ARRAY -> "list";
           case SET -> "set";
           case SORTED_SET -> "sortedSet";
@@ -85,13 +87,13 @@ enum Containers {
         };
     List<CodeBlock> arguments = new ArrayList<>(elements.stream().toList());
     boolean same = each.keys().isNone() && each.elements().isNone();
-    if (each.container() == Container.MAP && !same) {
+    if (each.to() == Container.MAP && !same) {
       arguments.add(element(each.keys(), "key", expressions));
     }
     if (!same) {
       arguments.add(element(each.elements(), ELEMENT, expressions));
     }
-    return CodeBlock.of("$T.$L($L)", Each.class, method, CodeBlock.join(arguments, ", "));
+    return CodeBlock.of("$T.$L($L)", Elements.class, method, CodeBlock.join(arguments, ", "));
   }
 
   private CodeBlock element(Conversion conversion, String name, Expressions expressions) {
@@ -100,12 +102,12 @@ enum Containers {
         : expressions.function(conversion, name, this);
   }
 
-  private CodeBlock streamed(CodeBlock value, Form.Each each, Expressions expressions) {
+  private CodeBlock streamed(CodeBlock value, Operation.EachElement each, Expressions expressions) {
     boolean same = each.elements().isNone();
-    if (same && each.from() != Container.ARRAY && each.container() != Container.ARRAY) {
-      return copied(value, each.container());
+    if (same && each.from() != Container.ARRAY && each.to() != Container.ARRAY) {
+      return copied(value, each.to());
     }
-    boolean objects = each.container() == Container.ARRAY && !isPrimitiveArray(each.to());
+    boolean objects = each.to() == Container.ARRAY && !isPrimitiveArray(each.target());
     if (same && each.from() != Container.ARRAY && objects) {
       return CodeBlock.of("$L$L", value, toArray(each, false));
     }
@@ -137,15 +139,15 @@ enum Containers {
     };
   }
 
-  private CodeBlock collected(Form.Each each) {
-    if (each.container() == Container.ARRAY) {
+  private CodeBlock collected(Operation.EachElement each) {
+    if (each.to() == Container.ARRAY) {
       return toArray(each, false);
     }
-    boolean list = each.container() == Container.LIST || each.container() == Container.COLLECTION;
+    boolean list = each.to() == Container.LIST || each.to() == Container.COLLECTION;
     return list && this == STREAMED
         ? CodeBlock.of(".toList()")
         : CodeBlock.of(
-            ".collect($T.toCollection($T::new))", Collectors.class, changeable(each.to()));
+            ".collect($T.toCollection($T::new))", Collectors.class, changeable(each.target()));
   }
 
   /** The class of the JDK that such a container is made of where it may be changed. */
@@ -157,8 +159,8 @@ enum Containers {
     };
   }
 
-  private static CodeBlock toArray(Form.Each each, boolean fromList) {
-    TypeRef element = Container.element(each.to());
+  private static CodeBlock toArray(Operation.EachElement each, boolean fromList) {
+    TypeRef element = Container.element(each.target());
     if (!element.isPrimitive()) {
       return CodeBlock.of(".toArray($T[]::new)", JavaNames.of(element.erased()));
     }

@@ -2,38 +2,32 @@ package dev.shelftwin.generate;
 
 import com.palantir.javapoet.CodeBlock;
 import dev.shelftwin.convert.Conversion;
-import dev.shelftwin.convert.Form;
+import dev.shelftwin.convert.Operation;
 import dev.shelftwin.convert.Step;
 import dev.shelftwin.runtime.Constants;
-import dev.shelftwin.runtime.Reference;
+import dev.shelftwin.runtime.RowLookup;
 import dev.shelftwin.shape.Access;
 import dev.shelftwin.shape.TypeRef;
 import java.util.Locale;
 import java.util.Optional;
-import java.util.Set;
-import java.util.regex.Matcher;
-import java.util.regex.Pattern;
 
 /** Writes conversions as Java expressions, for the mapper of one concept to one layer. */
 final class Expressions {
 
-  private static final Pattern STATIC_CALL = Pattern.compile("\\$2T\\.(\\w+)\\(\\$1L\\)");
-  private static final Pattern OWN_CALL = Pattern.compile("\\$1L\\.(\\w+)\\(\\)");
+  private final MapperCalls mappers;
 
-  private final NestedMappers mappers;
-
-  Expressions(NestedMappers mappers) {
+  Expressions(MapperCalls mappers) {
     this.mappers = mappers;
   }
 
-  /** Reading a field of an object that is there, and so is all it is read through. */
+  /** Reads a field of an object; neither the object nor anything on the way is null. */
   static CodeBlock read(CodeBlock object, Access access) {
     CodeBlock owner = access.through().map(outer -> read(object, outer)).orElse(object);
     String form = access.kind() == Access.Kind.METHOD ? "$L.$L()" : "$L.$L";
     return CodeBlock.of(form, owner, access.name());
   }
 
-  /** Writing a field of an object, as a statement without its end. */
+  /** Writes a field of an object, as a statement without its end. */
   static CodeBlock write(String object, Access access, CodeBlock value) {
     CodeBlock own = CodeBlock.of("$L", object);
     CodeBlock owner = access.through().map(outer -> read(own, outer)).orElse(own);
@@ -41,24 +35,21 @@ final class Expressions {
     return CodeBlock.of(form, owner, access.name(), value);
   }
 
-  /**
-   * A value that is there, converted.
-   *
-   * @param containers how containers are carried
-   */
+  /** Converts a value that is not null. */
   CodeBlock convert(CodeBlock value, Conversion conversion, Containers containers) {
     CodeBlock result = value;
     for (Step step : conversion.steps()) {
-      result = apply(result, step, containers);
+      result = step.operation().fold(new Applied(result, containers));
     }
     return result;
   }
 
-  /** A conversion as a function: a method reference where one step is enough. */
+  /** A conversion as a function: a method reference if the conversion is a single call. */
   CodeBlock function(Conversion conversion, String parameter, Containers containers) {
     if (conversion.steps().size() == 1) {
       Step step = conversion.steps().get(0);
-      Optional<CodeBlock> reference = reference(step, parameter, containers);
+      Optional<CodeBlock> reference =
+          step.operation().fold(new MethodReferences(mappers, this, step, parameter, containers));
       if (reference.isPresent()) {
         return reference.get();
       }
@@ -67,11 +58,11 @@ final class Expressions {
     return CodeBlock.of("$L -> $L", parameter, body);
   }
 
-  /** A literal of the plan in the type it is handed over in. */
+  /** A constant of the plan in the type that takes it. */
   CodeBlock literal(Object literal, Conversion conversion, TypeRef slot) {
     TypeRef type = slot.present().boxed();
-    if (conversion.steps().size() == 1
-        && conversion.steps().get(0).form() instanceof Form.Constant constant) {
+    Optional<Operation> only = conversion.onlyOperation();
+    if (only.isPresent() && only.get() instanceof Operation.ConstantByName constant) {
       return CodeBlock.of("$T.$L", JavaNames.raw(constant.type()), literal);
     }
     if (literal instanceof String text) {
@@ -87,108 +78,94 @@ final class Expressions {
     };
   }
 
-  private CodeBlock apply(CodeBlock value, Step step, Containers containers) {
-    Form form = step.form();
-    if (form instanceof Form.Read read) {
-      return read(value, read.access());
+  /** Applies one operation to a value. */
+  private final class Applied implements Operation.Cases<CodeBlock> {
+
+    private final CodeBlock value;
+    private final Containers containers;
+
+    Applied(CodeBlock value, Containers containers) {
+      this.value = value;
+      this.containers = containers;
     }
-    if (form instanceof Form.New made) {
-      return CodeBlock.of("$L($L)", JavaNames.newOf(made.type()), value);
+
+    @Override
+    public CodeBlock read(Operation.Read operation) {
+      return Expressions.read(value, operation.access());
     }
-    if (form instanceof Form.Static call) {
-      return CodeBlock.of("$T.$L($L)", JavaNames.raw(call.owner()), call.method(), value);
+
+    @Override
+    public CodeBlock construct(Operation.Construct operation) {
+      return CodeBlock.of("$L($L)", JavaNames.newOf(operation.type()), value);
     }
-    if (form instanceof Form.Own own) {
-      return CodeBlock.of("$L.$L($L)", mappers.converters().name(own), own.method(), value);
+
+    @Override
+    public CodeBlock callStatic(Operation.CallStatic operation) {
+      return CodeBlock.of("$T.$L($L)", JavaNames.raw(operation.owner()), operation.method(), value);
     }
-    if (form instanceof Form.Cast cast) {
-      return CodeBlock.of("($T) $L", JavaNames.of(cast.type()), value);
-    }
-    if (form instanceof Form.Constant constant) {
+
+    @Override
+    public CodeBlock callConverter(Operation.CallConverter operation) {
       return CodeBlock.of(
-          "$T.named($T.class, $L)", Constants.class, JavaNames.raw(constant.type()), value);
+          "$L.$L($L)", mappers.converters().name(operation), operation.method(), value);
     }
-    if (form instanceof Form.Coded coded) {
+
+    @Override
+    public CodeBlock cast(Operation.Cast operation) {
+      return CodeBlock.of("($T) $L", JavaNames.of(operation.type()), value);
+    }
+
+    @Override
+    public CodeBlock constantByName(Operation.ConstantByName operation) {
+      return CodeBlock.of(
+          "$T.named($T.class, $L)", Constants.class, JavaNames.raw(operation.type()), value);
+    }
+
+    @Override
+    public CodeBlock constantByCode(Operation.ConstantByCode operation) {
       return CodeBlock.of(
           "$T.by($T.class, $T::$L, $L)",
           Constants.class,
-          JavaNames.raw(coded.type()),
-          JavaNames.raw(coded.type()),
-          coded.code().name(),
+          JavaNames.raw(operation.type()),
+          JavaNames.raw(operation.type()),
+          operation.code().name(),
           value);
     }
-    if (form instanceof Form.Table table) {
-      return mappers.tables().call(table, value);
+
+    @Override
+    public CodeBlock codeTable(Operation.CodeTable operation) {
+      return mappers.tables().call(operation, value);
     }
-    if (form instanceof Form.Written written) {
-      return written(value, written);
+
+    @Override
+    public CodeBlock jdkExpression(Operation.JdkExpression operation) {
+      Object[] arguments = new Object[1 + operation.types().size()];
+      arguments[0] = value;
+      for (int index = 1; index < arguments.length; index++) {
+        arguments[index] = JavaNames.of(operation.types().get(index - 1));
+      }
+      return CodeBlock.of(operation.code(), arguments);
     }
-    if (form instanceof Form.Mapped mapped) {
-      return CodeBlock.of("$L.$L($L)", mappers.name(mapped), mappers.method(mapped), value);
+
+    @Override
+    public CodeBlock callMapper(Operation.CallMapper operation) {
+      return CodeBlock.of("$L.$L($L)", mappers.name(operation), mappers.method(operation), value);
     }
-    if (form instanceof Form.Found found) {
+
+    @Override
+    public CodeBlock findRow(Operation.FindRow operation) {
       return CodeBlock.of(
-          "$T.by($L).apply($L)", Reference.class, NestedMappers.finder(found), value);
+          "$T.by($L).apply($L)", RowLookup.class, MapperCalls.finder(operation), value);
     }
-    return containers.carry(value, (Form.Each) form, this);
-  }
 
-  private static CodeBlock written(CodeBlock value, Form.Written form) {
-    Object[] arguments = new Object[1 + form.types().size()];
-    arguments[0] = value;
-    for (int index = 1; index < arguments.length; index++) {
-      arguments[index] = JavaNames.of(form.types().get(index - 1));
+    @Override
+    public CodeBlock eachElement(Operation.EachElement operation) {
+      return containers.carry(value, operation, Expressions.this);
     }
-    return CodeBlock.of(form.code(), arguments);
-  }
 
-  private Optional<CodeBlock> reference(Step step, String parameter, Containers containers) {
-    Form form = step.form();
-    if (form instanceof Form.Read read && read.access().kind() == Access.Kind.METHOD) {
-      return Optional.of(
-          CodeBlock.of("$T::$L", JavaNames.raw(step.from().boxed()), read.access().name()));
+    @Override
+    public CodeBlock join(Operation.Join operation) {
+      throw new IllegalStateException("a join takes several values");
     }
-    if (form instanceof Form.New made) {
-      return Optional.of(CodeBlock.of("$T::new", JavaNames.raw(made.type())));
-    }
-    if (form instanceof Form.Static call) {
-      return Optional.of(CodeBlock.of("$T::$L", JavaNames.raw(call.owner()), call.method()));
-    }
-    if (form instanceof Form.Own own) {
-      return Optional.of(CodeBlock.of("$L::$L", mappers.converters().name(own), own.method()));
-    }
-    if (form instanceof Form.Table table) {
-      return Optional.of(mappers.tables().reference(table));
-    }
-    if (form instanceof Form.Written written) {
-      return reference(step, written);
-    }
-    if (form instanceof Form.Mapped mapped) {
-      return Optional.of(CodeBlock.of("$L::$L", mappers.name(mapped), mappers.method(mapped)));
-    }
-    if (form instanceof Form.Found found) {
-      return Optional.of(CodeBlock.of("$T.by($L)", Reference.class, NestedMappers.finder(found)));
-    }
-    return form instanceof Form.Each each
-        ? containers.function(each, parameter, this)
-        : Optional.empty();
-  }
-
-  /** A reference to a method that takes a long takes a Long and no other boxed number. */
-  private static boolean isWidened(TypeRef from, Form.Written written) {
-    boolean narrow = Set.of("Byte", "Short", "Integer", "Float").contains(from.boxed().name());
-    return narrow && !written.types().get(0).isLang("String");
-  }
-
-  private static Optional<CodeBlock> reference(Step step, Form.Written written) {
-    Matcher call = STATIC_CALL.matcher(written.code());
-    if (call.matches() && !isWidened(step.from(), written)) {
-      return Optional.of(
-          CodeBlock.of("$T::$L", JavaNames.raw(written.types().get(0)), call.group(1)));
-    }
-    Matcher own = OWN_CALL.matcher(written.code());
-    return own.matches()
-        ? Optional.of(CodeBlock.of("$T::$L", JavaNames.raw(step.from().boxed()), own.group(1)))
-        : Optional.empty();
   }
 }

@@ -3,29 +3,29 @@ package dev.shelftwin.generate;
 import com.palantir.javapoet.CodeBlock;
 import com.palantir.javapoet.MethodSpec;
 import com.palantir.javapoet.NameAllocator;
-import dev.shelftwin.convert.Form;
+import dev.shelftwin.convert.Operation;
 import dev.shelftwin.ledger.Hop;
 import dev.shelftwin.ledger.HopLedger;
 import dev.shelftwin.ledger.MapperNames;
 import dev.shelftwin.runtime.Fault;
-import dev.shelftwin.runtime.Refusal;
+import dev.shelftwin.runtime.RejectedValue;
 import dev.shelftwin.shape.Role;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Objects;
 import javax.lang.model.element.Modifier;
 
-/** Writes the methods of one hop between abstract types: each kind goes to its own mapper. */
+/** Writes the methods of one hop between abstract types, which call the mappers of the subtypes. */
 final class FamilyMethods {
 
-  private final NestedMappers mappers;
+  private final MapperCalls mappers;
   private final HopLedger ledger;
   private final Hop hop;
   private final NameAllocator names = new NameAllocator();
   private final String source;
   private final String target;
 
-  FamilyMethods(NestedMappers mappers, HopLedger ledger) {
+  FamilyMethods(MapperCalls mappers, HopLedger ledger) {
     this.mappers = mappers;
     this.ledger = ledger;
     this.hop = ledger.hop();
@@ -37,10 +37,10 @@ final class FamilyMethods {
     List<MethodSpec> methods = new ArrayList<>(List.of(one(), HopMethods.list(hop, source)));
     boolean updates =
         hop.to().role() == Role.PERSISTENCE
-            && ledger.kinds().stream().allMatch(kind -> mappers.hop(kind).canUpdate());
+            && ledger.subtypes().stream().allMatch(subtype -> mappers.hop(subtype).canUpdate());
     if (updates) {
       methods.add(update());
-      methods.add(fits());
+      methods.add(matches());
     }
     return methods;
   }
@@ -52,11 +52,11 @@ final class FamilyMethods {
             .returns(JavaNames.of(hop.to().shape().type()))
             .addParameter(JavaNames.of(hop.from().shape().type()), source)
             .addStatement("$T.requireNonNull($L, $S)", Objects.class, source, source);
-    for (Form.Mapped kind : ledger.kinds()) {
-      String name = names.clone().newName(MapperNames.variable(kind.from().simpleName()));
+    for (Operation.CallMapper subtype : ledger.subtypes()) {
+      String name = names.clone().newName(MapperNames.variable(subtype.from().simpleName()));
       method
-          .beginControlFlow("if ($L instanceof $T $L)", source, JavaNames.of(kind.from()), name)
-          .addStatement("return $L.$L($L)", mappers.name(kind), mappers.method(kind), name)
+          .beginControlFlow("if ($L instanceof $T $L)", source, JavaNames.of(subtype.from()), name)
+          .addStatement("return $L.$L($L)", mappers.name(subtype), mappers.method(subtype), name)
           .endControlFlow();
     }
     return method.addCode(refusal(CodeBlock.of("$L.getClass().getName()", source))).build();
@@ -66,24 +66,24 @@ final class FamilyMethods {
     MethodSpec.Builder method =
         MethodSpec.methodBuilder(MapperNames.UPDATE)
             .addModifiers(Modifier.PUBLIC)
-            .addJavadoc("Writes what the domain knows over a row of the same kind.")
+            .addJavadoc("Updates an existing row of the same subtype from a domain object.")
             .addParameter(JavaNames.of(hop.to().shape().type()), target)
             .addParameter(JavaNames.of(hop.from().shape().type()), source)
             .addStatement("$T.requireNonNull($L, $S)", Objects.class, target, target)
             .addStatement("$T.requireNonNull($L, $S)", Objects.class, source, source);
     String branch = "if";
-    for (Form.Mapped kind : ledger.kinds()) {
+    for (Operation.CallMapper subtype : ledger.subtypes()) {
       NameAllocator inner = names.clone();
-      String from = inner.newName(MapperNames.variable(kind.from().simpleName()));
-      String to = inner.newName(MapperNames.variable(kind.to().simpleName()));
+      String from = inner.newName(MapperNames.variable(subtype.from().simpleName()));
+      String to = inner.newName(MapperNames.variable(subtype.to().simpleName()));
       CodeBlock test =
           CodeBlock.of(
               "($L instanceof $T $L\n    && $L instanceof $T $L)",
               source,
-              JavaNames.of(kind.from()),
+              JavaNames.of(subtype.from()),
               from,
               target,
-              JavaNames.of(kind.to()),
+              JavaNames.of(subtype.to()),
               to);
       if (branch.equals("if")) {
         method.beginControlFlow("if $L", test);
@@ -91,7 +91,7 @@ final class FamilyMethods {
         method.nextControlFlow("else if $L", test);
       }
       branch = "else";
-      method.addStatement("$L.$L($L, $L)", mappers.name(kind), MapperNames.UPDATE, to, from);
+      method.addStatement("$L.$L($L, $L)", mappers.name(subtype), MapperNames.UPDATE, to, from);
     }
     return method
         .nextControlFlow("else")
@@ -100,27 +100,27 @@ final class FamilyMethods {
                 CodeBlock.of(
                     "$L.getClass().getName()\n+ $S + $L.getClass().getName()",
                     source,
-                    " over a ",
+                    " and ",
                     target)))
         .endControlFlow()
         .build();
   }
 
-  private MethodSpec fits() {
+  private MethodSpec matches() {
     List<CodeBlock> tests =
-        ledger.kinds().stream()
+        ledger.subtypes().stream()
             .map(
-                kind ->
+                subtype ->
                     CodeBlock.of(
                         "($L instanceof $T && $L instanceof $T)",
                         source,
-                        JavaNames.of(kind.from()),
+                        JavaNames.of(subtype.from()),
                         target,
-                        JavaNames.of(kind.to())))
+                        JavaNames.of(subtype.to())))
             .toList();
-    return MethodSpec.methodBuilder(MapperNames.FITS)
+    return MethodSpec.methodBuilder(MapperNames.MATCHES)
         .addModifiers(Modifier.PUBLIC)
-        .addJavadoc("Whether a row is of the kind that stands for what the domain knows.")
+        .addJavadoc("Returns whether a row has the subtype that belongs to a domain object.")
         .returns(boolean.class)
         .addParameter(JavaNames.of(hop.to().shape().type()), target)
         .addParameter(JavaNames.of(hop.from().shape().type()), source)
@@ -132,9 +132,9 @@ final class FamilyMethods {
     return CodeBlock.builder()
         .addStatement(
             "throw new $T($T.UNKNOWN_KIND,\n$S + $L)",
-            Refusal.class,
+            RejectedValue.class,
             Fault.class,
-            "no mapper carries a ",
+            "no mapper exists for ",
             what)
         .build();
   }

@@ -4,16 +4,16 @@ import java.util.List;
 import java.util.Objects;
 
 /**
- * What generation gave.
+ * The result of generation.
  *
  * @param files one for each concept and outer layer
- * @param refusals mappers that cannot be written, and why
+ * @param unwritten the mappers that cannot be written, and why
  */
-public record Generated(List<SourceFile> files, List<Refusal> refusals) {
+public record Generated(List<SourceFile> files, List<Unwritten> unwritten) {
 
   public Generated {
     files = List.copyOf(files);
-    refusals = List.copyOf(refusals);
+    unwritten = List.copyOf(unwritten);
   }
 
   /**
@@ -23,9 +23,9 @@ public record Generated(List<SourceFile> files, List<Refusal> refusals) {
    * @param hop the hop that cannot be written
    * @param reason why not, as a phrase
    */
-  public record Refusal(String mapper, String hop, String reason) {
+  public record Unwritten(String mapper, String hop, String reason) {
 
-    public Refusal {
+    public Unwritten {
       Objects.requireNonNull(mapper, "mapper");
       Objects.requireNonNull(hop, "hop");
       Objects.requireNonNull(reason, "reason");

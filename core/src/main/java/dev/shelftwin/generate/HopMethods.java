@@ -7,13 +7,12 @@ import com.palantir.javapoet.NameAllocator;
 import com.palantir.javapoet.ParameterSpec;
 import com.palantir.javapoet.ParameterizedTypeName;
 import dev.shelftwin.ledger.ConceptLedger;
-import dev.shelftwin.ledger.Entry;
+import dev.shelftwin.ledger.FieldMapping;
 import dev.shelftwin.ledger.Hop;
 import dev.shelftwin.ledger.HopLedger;
 import dev.shelftwin.ledger.MapperNames;
-import dev.shelftwin.ledger.Station;
-import dev.shelftwin.plan.Given;
-import dev.shelftwin.runtime.Each;
+import dev.shelftwin.ledger.ResolvedShape;
+import dev.shelftwin.runtime.Elements;
 import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.Role;
 import dev.shelftwin.shape.TypeRef;
@@ -22,23 +21,25 @@ import java.util.List;
 import java.util.Objects;
 import javax.lang.model.element.Modifier;
 
-/** Writes the methods of one hop: for one object, for a list, and for an update in place. */
+/** Writes the methods of one hop: for one object, for a list, and for updates. */
 final class HopMethods {
 
   private final ConceptLedger concept;
-  private final NestedMappers mappers;
+  private final MapperCalls mappers;
   private final HopLedger ledger;
   private final Hop hop;
   private final NameAllocator names = new NameAllocator();
   private final String source;
   private final String target;
 
-  HopMethods(ConceptLedger concept, NestedMappers mappers, HopLedger ledger) {
+  HopMethods(ConceptLedger concept, MapperCalls mappers, HopLedger ledger) {
     this.concept = concept;
     this.mappers = mappers;
     this.ledger = ledger;
     this.hop = ledger.hop();
-    given().forEach(entry -> names.newName(field(entry).name(), field(entry)));
+    ledger
+        .callerParameters()
+        .forEach(mapping -> names.newName(field(mapping).name(), field(mapping)));
     this.source = names.newName(variable(hop.from()));
     this.target = names.newName(variable(hop.to()));
   }
@@ -50,7 +51,7 @@ final class HopMethods {
     List<MethodSpec> methods = new ArrayList<>();
     HopBody body = body();
     methods.add(one(body));
-    if (given().isEmpty()) {
+    if (ledger.callerParameters().isEmpty()) {
       methods.add(list());
     }
     if (ledger.canUpdate()) {
@@ -73,26 +74,26 @@ final class HopMethods {
             .addParameters(parameters())
             .addCode(nullChecks(List.of(source)));
     boolean updates = ledger.canUpdate();
-    CodeBlock made = body.make();
+    CodeBlock created = body.create();
     List<CodeBlock> statements =
         updates ? List.of() : ledger.writes().stream().map(body.writes()::write).toList();
     method.addCode(body.opening()).addCode(body.locals());
     if (ledger.writes().isEmpty()) {
-      return method.addStatement("return $L", made).build();
+      return method.addStatement("return $L", created).build();
     }
-    method.addStatement("$T $L = $L", JavaNames.of(hop.to().shape().type()), target, made);
+    method.addStatement("$T $L = $L", JavaNames.of(hop.to().shape().type()), target, created);
     if (updates) {
       method.addStatement("$L($L)", MapperNames.UPDATE, arguments());
     }
     statements.forEach(method::addCode);
     if (!updates
-        && ledger.writes().stream().anyMatch(entry -> ledger.adder(field(entry)).isPresent())) {
-      method.addCode(body.settling());
+        && ledger.writes().stream().anyMatch(mapping -> ledger.adder(field(mapping)).isPresent())) {
+      method.addCode(body.throwing());
     }
     return method.addStatement("return $L", target).build();
   }
 
-  /** A row is changed itself; of a domain object another one is made. */
+  /** A row is updated in place; for a domain object a new one is created. */
   private List<MethodSpec> changing() {
     HopBody body = body();
     boolean inPlace = ledger.canUpdate();
@@ -101,27 +102,27 @@ final class HopMethods {
             .addModifiers(Modifier.PUBLIC)
             .addJavadoc(
                 inPlace
-                    ? "Writes what a request mentions over a row; the rest of the row stays."
-                    : "The same with what a request mentions; the rest stays as it is.")
+                    ? "Updates a row with the fields that are set in the request; other fields keep their values."
+                    : "Returns a copy with the fields set in the request; other fields keep their values.")
             .addParameter(JavaNames.of(hop.to().shape().type()), target)
             .addParameter(JavaNames.of(hop.from().shape().type()), source)
             .addParameters(parameters())
             .addCode(nullChecks(List.of(target, source)));
-    CodeBlock made = inPlace ? CodeBlock.of("") : body.make();
+    CodeBlock created = inPlace ? CodeBlock.of("") : body.create();
     String result = inPlace ? target : names.newName("changed");
     HopWrites writes = body.writes();
     List<CodeBlock> statements =
-        ledger.writes().stream().map(entry -> writes.change(entry, result)).toList();
+        ledger.writes().stream().map(mapping -> writes.change(mapping, result)).toList();
     method.addCode(body.opening()).addCode(body.locals());
     if (inPlace) {
-      method.addCode(body.settling()).addCode(writes.parts());
+      method.addCode(body.throwing()).addCode(writes.parts());
       statements.forEach(method::addCode);
     } else {
       method.returns(JavaNames.of(hop.to().shape().type()));
       if (statements.isEmpty()) {
-        method.addStatement("return $L", made);
+        method.addStatement("return $L", created);
       } else {
-        method.addStatement("$T $L = $L", JavaNames.of(hop.to().shape().type()), result, made);
+        method.addStatement("$T $L = $L", JavaNames.of(hop.to().shape().type()), result, created);
         statements.forEach(method::addCode);
         method.addStatement("return $L", result);
       }
@@ -139,15 +140,15 @@ final class HopMethods {
         MethodSpec.methodBuilder(MapperNames.UPDATE)
             .addModifiers(Modifier.PUBLIC)
             .addJavadoc(
-                "Writes what $L knows over a row; the rest of the row stays.",
-                hop.inward() ? "a request" : "the domain")
+                "Updates an existing row from $L; fields without a counterpart keep their values.",
+                hop.inward() ? "a request" : "a domain object")
             .addParameter(JavaNames.of(hop.to().shape().type()), target)
             .addParameter(JavaNames.of(hop.from().shape().type()), source)
             .addParameters(parameters())
             .addCode(nullChecks(List.of(target, source)))
             .addCode(body.opening())
             .addCode(body.locals())
-            .addCode(body.settling())
+            .addCode(body.throwing())
             .addCode(writes.parts());
     statements.forEach(method::addCode);
     return method.build();
@@ -157,7 +158,7 @@ final class HopMethods {
     return list(hop, source);
   }
 
-  /** The method that carries a list. */
+  /** The method that maps a list. */
   static MethodSpec list(Hop hop, String source) {
     String one = MapperNames.method(hop.to());
     String many = source + "s";
@@ -170,34 +171,26 @@ final class HopMethods {
                 ParameterizedTypeName.get(list, JavaNames.of(hop.from().shape().type())), many);
     return hop.from().role() == Role.TRANSFER
         ? method
-            .addJavadoc("Tells the faults of all of them at once, each with the place in the list.")
-            .addStatement("return $T.list($L, this::$L)", Each.class, many, one)
+            .addJavadoc("Maps every element and reports all faults, each with its index.")
+            .addStatement("return $T.list($L, this::$L)", Elements.class, many, one)
             .build()
         : method.addStatement("return $L.stream().map(this::$L).toList()", many, one).build();
   }
 
-  /** Entries whose value is a parameter of the method. */
-  private List<Entry> given() {
-    return ledger.entries().stream()
-        .filter(
-            entry -> entry.given().filter(from -> from.source() == Given.Source.CALLER).isPresent())
-        .toList();
-  }
-
   private List<ParameterSpec> parameters() {
-    return given().stream()
+    return ledger.callerParameters().stream()
         .map(
-            entry ->
+            mapping ->
                 ParameterSpec.builder(
-                        JavaNames.of(ledger.slot(field(entry)).orElseThrow()),
-                        names.get(field(entry)))
+                        JavaNames.of(ledger.slot(field(mapping)).orElseThrow()),
+                        names.get(field(mapping)))
                     .build())
         .toList();
   }
 
   private String arguments() {
     List<String> arguments = new ArrayList<>(List.of(target, source));
-    given().forEach(entry -> arguments.add(names.get(field(entry))));
+    ledger.callerParameters().forEach(mapping -> arguments.add(names.get(field(mapping))));
     return String.join(", ", arguments);
   }
 
@@ -205,31 +198,31 @@ final class HopMethods {
     CodeBlock.Builder checks = CodeBlock.builder();
     objects.forEach(
         name -> checks.addStatement("$T.requireNonNull($L, $S)", Objects.class, name, name));
-    for (Entry entry : given()) {
-      TypeRef slot = ledger.slot(field(entry)).orElseThrow();
-      boolean needed = slot.isOptional() || !hop.to().mayBeMissing(field(entry));
+    for (FieldMapping mapping : ledger.callerParameters()) {
+      TypeRef slot = ledger.slot(field(mapping)).orElseThrow();
+      boolean needed = slot.isOptional() || !hop.to().mayBeMissing(field(mapping));
       if (needed && !slot.isPrimitive()) {
-        String name = names.get(field(entry));
+        String name = names.get(field(mapping));
         checks.addStatement("$T.requireNonNull($L, $S)", Objects.class, name, name);
       }
     }
     return checks.build();
   }
 
-  private static Field field(Entry entry) {
-    return entry.target().orElseThrow();
+  private static Field field(FieldMapping mapping) {
+    return mapping.target().orElseThrow();
   }
 
-  static String variable(Station station) {
-    return switch (station.role()) {
+  static String variable(ResolvedShape resolved) {
+    return switch (resolved.role()) {
       case PERSISTENCE -> "row";
       case TRANSFER ->
-          switch (station.use().direction()) {
+          switch (resolved.use().direction()) {
             case CHANGE -> "change";
             case OUT -> "view";
             case IN, BOTH -> "request";
           };
-      case DOMAIN -> MapperNames.variable(station.shape().type().simpleName());
+      case DOMAIN -> MapperNames.variable(resolved.shape().type().simpleName());
     };
   }
 }

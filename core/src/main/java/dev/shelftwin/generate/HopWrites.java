@@ -4,39 +4,37 @@ import com.palantir.javapoet.ClassName;
 import com.palantir.javapoet.CodeBlock;
 import com.palantir.javapoet.NameAllocator;
 import dev.shelftwin.convert.Conversion;
-import dev.shelftwin.convert.Form;
-import dev.shelftwin.ledger.Entry;
+import dev.shelftwin.convert.Operation;
+import dev.shelftwin.ledger.FieldMapping;
 import dev.shelftwin.ledger.Hop;
 import dev.shelftwin.ledger.HopLedger;
-import dev.shelftwin.ledger.Station;
-import dev.shelftwin.runtime.Children;
-import dev.shelftwin.runtime.Each;
+import dev.shelftwin.ledger.ResolvedShape;
+import dev.shelftwin.runtime.ChildRows;
+import dev.shelftwin.runtime.Elements;
 import dev.shelftwin.shape.Access;
-import dev.shelftwin.shape.Adder;
+import dev.shelftwin.shape.ElementAdder;
 import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.Role;
 import dev.shelftwin.shape.TypeRef;
 import java.util.Optional;
 
-/** Writes the statements that hand values to a target which was made already. */
+/** Writes the statements that set the fields of an existing target. */
 final class HopWrites {
 
   private final HopBody body;
-  private final NestedMappers mappers;
+  private final MapperCalls mappers;
   private final HopLedger ledger;
   private final Hop hop;
   private final NameAllocator names;
   private final String target;
 
   /**
-   * What to write.
-   *
-   * @param body the values
-   * @param names of the method's variables
-   * @param target what is written to
+   * @param body writes the values
+   * @param names the method's variables
+   * @param target the variable of the target
    */
   HopWrites(
-      HopBody body, NestedMappers mappers, HopLedger ledger, NameAllocator names, String target) {
+      HopBody body, MapperCalls mappers, HopLedger ledger, NameAllocator names, String target) {
     this.body = body;
     this.mappers = mappers;
     this.ledger = ledger;
@@ -45,21 +43,21 @@ final class HopWrites {
     this.target = target;
   }
 
-  /** Makes the rows that are parts of the target and not there yet. */
+  /** Creates the part rows of the target that do not exist yet. */
   CodeBlock parts() {
     CodeBlock.Builder code = CodeBlock.builder();
-    for (Station.Part part : hop.to().parts()) {
+    for (ResolvedShape.PartRow part : hop.to().parts()) {
       Field field = part.field();
       Access reader = field.reader().orElseThrow();
       boolean written =
           ledger.writes().stream()
-              .anyMatch(entry -> field(entry).name().startsWith(field.name() + "."));
+              .anyMatch(mapping -> field(mapping).name().startsWith(field.name() + "."));
       if (written) {
         code.beginControlFlow(
                 "if ($L == null)", Expressions.read(CodeBlock.of("$L", target), reader))
             .addStatement(
                 "$L", Expressions.write(target, field.writer().orElseThrow(), newOf(field.type())));
-        part.wayBack()
+        part.parent()
             .map(back -> back.writer().orElseThrow().through(reader))
             .ifPresent(
                 back ->
@@ -75,37 +73,40 @@ final class HopWrites {
     return CodeBlock.of("$L()", JavaNames.newOf(type));
   }
 
-  /** Writing one value to the target that was made, as whole statements. */
-  CodeBlock write(Entry entry) {
-    Field into = field(entry);
-    Optional<Access> living = ledger.living(into);
+  /** Sets one field, as complete statements. */
+  CodeBlock write(FieldMapping mapping) {
+    Field into = field(mapping);
+    Optional<Access> collection = ledger.collectionReader(into);
     Optional<Access> writer = ledger.writer(into);
-    Optional<Form.Mapped> child = child(entry);
-    if (living.isPresent() && child.isPresent()) {
+    Optional<Operation.CallMapper> child = child(mapping);
+    if (collection.isPresent() && child.isPresent()) {
       CodeBlock.Builder code = CodeBlock.builder();
-      writer.ifPresent(access -> code.add(initialised(living.get(), access)));
+      writer.ifPresent(access -> code.add(initialised(collection.get(), access)));
       return code.addStatement(
               "$L",
-              new ChildRows(mappers, hop.to(), names)
+              new ChildRowStatements(mappers, hop.to(), names)
                   .align(
                       CodeBlock.of("$L", target),
-                      Expressions.read(CodeBlock.of("$L", target), living.get()),
-                      living.get().type(),
-                      held(entry),
+                      Expressions.read(CodeBlock.of("$L", target), collection.get()),
+                      collection.get().type(),
+                      held(mapping),
                       child.get()))
           .build();
     }
-    Optional<Adder> adder = ledger.adder(into);
+    Optional<ElementAdder> adder = ledger.adder(into);
     if (adder.isPresent()) {
-      return add(entry, adder.get(), child);
+      return add(mapping, adder.get(), child);
     }
-    Optional<Form.Mapped> one = partOfOne(entry);
+    Optional<Operation.CallMapper> one = partOfOne(mapping);
     CodeBlock value =
         one.isPresent()
-            ? new ChildRows(mappers, hop.to(), names)
+            ? new ChildRowStatements(mappers, hop.to(), names)
                 .one(
-                    CodeBlock.of("$L", target), into.reader().orElseThrow(), held(entry), one.get())
-            : body.value(entry, into);
+                    CodeBlock.of("$L", target),
+                    into.reader().orElseThrow(),
+                    held(mapping),
+                    one.get())
+            : body.value(mapping, into);
     CodeBlock statement =
         writer
             .map(access -> Expressions.write(target, access, value))
@@ -113,23 +114,24 @@ final class HopWrites {
                 () ->
                     CodeBlock.of(
                         "$T.replace($L, $L)",
-                        Children.class,
-                        Expressions.read(CodeBlock.of("$L", target), living.orElseThrow()),
+                        ChildRows.class,
+                        Expressions.read(CodeBlock.of("$L", target), collection.orElseThrow()),
                         value));
     return CodeBlock.builder().addStatement("$L", statement).build();
   }
 
-  /** Handing over elements one by one. */
-  private CodeBlock add(Entry entry, Adder adder, Optional<Form.Mapped> child) {
-    Field into = field(entry);
+  /** Adds elements one by one. */
+  private CodeBlock add(
+      FieldMapping mapping, ElementAdder adder, Optional<Operation.CallMapper> child) {
+    Field into = field(mapping);
     CodeBlock.Builder code = CodeBlock.builder();
     if (hop.to().role() != Role.PERSISTENCE) {
-      CodeBlock value = body.value(entry, into);
-      Optional<String> intake = body.openIntake();
-      if (intake.isPresent()) {
+      CodeBlock value = body.value(mapping, into);
+      Optional<String> collector = body.openCollector();
+      if (collector.isPresent()) {
         return code.addStatement(
                 "$L.add($S,$W$L,$W$L::$L)",
-                intake.get(),
+                collector.get(),
                 into.name(),
                 value,
                 target,
@@ -137,7 +139,8 @@ final class HopWrites {
             .build();
       }
       return hop.to().mayBeMissing(into)
-          ? code.addStatement("$T.add($L, $L::$L)", Each.class, value, target, adder.add().name())
+          ? code.addStatement(
+                  "$T.add($L, $L::$L)", Elements.class, value, target, adder.add().name())
               .build()
           : code.addStatement("$L.forEach($L::$L)", value, target, adder.add().name()).build();
     }
@@ -149,20 +152,20 @@ final class HopWrites {
       code.addStatement("$T $L = new $T<>($L)", JavaNames.of(into.type()), rows, changeable, shown);
       code.addStatement(
           "$L",
-          new ChildRows(mappers, hop.to(), names)
+          new ChildRowStatements(mappers, hop.to(), names)
               .align(
                   CodeBlock.of("$L", target),
                   CodeBlock.of("$L", rows),
                   into.type(),
-                  held(entry),
+                  held(mapping),
                   child.get()));
       wanted = CodeBlock.of("$L", rows);
     } else {
-      wanted = body.value(entry, into);
+      wanted = body.value(mapping, into);
     }
     return code.addStatement(
             "$T.exchange(\n$L,\n$L,\n$L::$L,\n$L::$L)",
-            Children.class,
+            ChildRows.class,
             shown,
             wanted,
             target,
@@ -172,67 +175,66 @@ final class HopWrites {
         .build();
   }
 
-  /** A row that can be handed a container may still be without one. */
-  private CodeBlock initialised(Access living, Access writer) {
-    CodeBlock empty = CodeBlock.of("new $T<>()", Containers.changeable(living.type()));
+  /** Creates the collection of a row that has none yet. */
+  private CodeBlock initialised(Access collection, Access writer) {
+    CodeBlock empty = CodeBlock.of("new $T<>()", Containers.changeable(collection.type()));
     return CodeBlock.builder()
-        .beginControlFlow("if ($L == null)", Expressions.read(CodeBlock.of("$L", target), living))
+        .beginControlFlow(
+            "if ($L == null)", Expressions.read(CodeBlock.of("$L", target), collection))
         .addStatement("$L", Expressions.write(target, writer, empty))
         .endControlFlow()
         .build();
   }
 
-  /** The mapper of the rows that a container of the row holds as parts of itself. */
-  private Optional<Form.Mapped> child(Entry entry) {
-    return entry
+  /** The mapper of the child rows in a collection of the row. */
+  private Optional<Operation.CallMapper> child(FieldMapping mapping) {
+    return mapping
         .conversion()
-        .flatMap(way -> only(way, Form.Each.class))
-        .flatMap(each -> only(each.elements(), Form.Mapped.class))
+        .flatMap(way -> only(way, Operation.EachElement.class))
+        .flatMap(each -> only(each.elements(), Operation.CallMapper.class))
         .filter(mappers::canUpdate);
   }
 
-  /** The mapper of a row that the row points at as a part of itself. */
-  private Optional<Form.Mapped> partOfOne(Entry entry) {
-    Field into = field(entry);
-    return entry
+  /** The mapper of a single child row. */
+  private Optional<Operation.CallMapper> partOfOne(FieldMapping mapping) {
+    Field into = field(mapping);
+    return mapping
         .conversion()
-        .flatMap(way -> only(way, Form.Mapped.class))
+        .flatMap(way -> only(way, Operation.CallMapper.class))
         .filter(mapped -> mappers.hop(mapped).canUpdate())
         .filter(mapped -> mappers.hop(mapped).hop().to().shape().isEntity())
         .filter(mapped -> ledger.writer(into).isPresent() && into.reader().isPresent());
   }
 
-  /** The form of a conversion that has one step alone; empty where it is of another kind. */
-  private static <F extends Form> Optional<F> only(Conversion way, Class<F> kind) {
-    return way.steps().size() == 1
-        ? Optional.of(way.steps().get(0).form()).filter(kind::isInstance).map(kind::cast)
-        : Optional.empty();
+  private static <O extends Operation> Optional<O> only(Conversion conversion, Class<O> kind) {
+    return conversion.onlyOperation().filter(kind::isInstance).map(kind::cast);
   }
 
-  /** What the source holds, or null. */
-  private CodeBlock held(Entry entry) {
-    return body.nullable(entry.source().orElseThrow());
+  /** The value of the source, or null. */
+  private CodeBlock held(FieldMapping mapping) {
+    return body.values().nullable(mapping.source().orElseThrow());
   }
 
-  /** Writing one value that a request may mention. */
-  CodeBlock change(Entry entry, String changed) {
-    Field into = field(entry);
+  /** Sets one field if the request has a value for it. */
+  CodeBlock change(FieldMapping mapping, String changed) {
+    Field into = field(mapping);
     Optional<Access> writer = ledger.writer(into);
-    if (entry.given().isPresent() || writer.filter(access -> child(entry).isEmpty()).isPresent()) {
-      CodeBlock value = body.value(entry, into);
+    if (mapping.given().isPresent()
+        || writer.filter(access -> child(mapping).isEmpty()).isPresent()) {
+      CodeBlock value = body.value(mapping, into);
       return CodeBlock.builder()
           .addStatement("$L", Expressions.write(changed, writer.orElseThrow(), value))
           .build();
     }
-    Field from = entry.source().orElseThrow();
+    Field from = mapping.source().orElseThrow();
     return CodeBlock.builder()
-        .beginControlFlow("if ($L != null)", body.read(from))
-        .add(write(entry))
+        .beginControlFlow("if ($L != null)", body.values().read(from))
+        .add(write(mapping))
         .endControlFlow()
         .build();
   }
 
-  private static Field field(Entry entry) {
-    return entry.target().orElseThrow();
+  private static Field field(FieldMapping mapping) {
+    return mapping.target().orElseThrow();
   }
 }

@@ -3,7 +3,7 @@ package dev.shelftwin.generate;
 import com.palantir.javapoet.FieldSpec;
 import com.palantir.javapoet.NameAllocator;
 import dev.shelftwin.convert.Conversion;
-import dev.shelftwin.convert.Form;
+import dev.shelftwin.convert.Operation;
 import dev.shelftwin.ledger.HopLedger;
 import dev.shelftwin.shape.TypeRef;
 import java.util.LinkedHashMap;
@@ -21,11 +21,11 @@ final class OwnConverters {
   OwnConverters(List<HopLedger> hops) {
     NameAllocator allocator = new NameAllocator();
     hops.stream()
-        .flatMap(hop -> hop.entries().stream())
-        .flatMap(entry -> entry.conversion().stream())
-        .flatMap(Conversion::forms)
-        .filter(Form.Own.class::isInstance)
-        .map(form -> ((Form.Own) form).owner())
+        .flatMap(hop -> hop.mappings().stream())
+        .flatMap(mapping -> mapping.conversion().stream())
+        .flatMap(Conversion::operations)
+        .filter(Operation.CallConverter.class::isInstance)
+        .map(form -> ((Operation.CallConverter) form).owner())
         .distinct()
         .forEach(owner -> names.put(owner, allocator.newName(name(owner))));
   }
@@ -34,21 +34,21 @@ final class OwnConverters {
     return owner.simpleName().replaceAll("(?<=[a-z0-9])(?=[A-Z])", "_").toUpperCase(Locale.ROOT);
   }
 
-  String name(Form.Own own) {
+  String name(Operation.CallConverter own) {
     return Objects.requireNonNull(names.get(own.owner()));
   }
 
   List<FieldSpec> fields() {
     return names.entrySet().stream()
         .map(
-            entry ->
+            mapping ->
                 FieldSpec.builder(
-                        JavaNames.raw(entry.getKey()),
-                        entry.getValue(),
+                        JavaNames.raw(mapping.getKey()),
+                        mapping.getValue(),
                         Modifier.PRIVATE,
                         Modifier.STATIC,
                         Modifier.FINAL)
-                    .initializer("new $T()", JavaNames.raw(entry.getKey()))
+                    .initializer("new $T()", JavaNames.raw(mapping.getKey()))
                     .build())
         .toList();
   }

@@ -1,34 +1,35 @@
 package dev.shelftwin.ledger;
 
-import dev.shelftwin.shape.Keys;
+import dev.shelftwin.shape.KebabCase;
 
-/** What becomes of a field on a hop. */
+/** The kinds of field mappings, as shown in reports. */
 public enum Account {
-  /** It arrives as it is. */
+  /** The value is passed as it is. */
   CARRIED,
-  /** It arrives as another type. */
+  /** The value is converted to another type. */
   CONVERTED,
-  /** Several fields arrive as one. */
+  /** Several fields become one. */
   JOINED,
-  /** One field arrives as several. */
+  /** One field becomes several. */
   SPLIT,
-  /** It is computed from others and needs no source. */
+  /** The field is computed from others and needs no source. */
   DERIVED,
-  /** Its value comes from elsewhere. */
+  /** The plan gives the value. */
   GIVEN,
-  /** It goes no further, on purpose. */
+  /** The field is not mapped, on purpose. */
   STAYS,
-  /** A source field that reaches nothing: a fault. */
+  /** A source field without a target: an error. */
   LOST,
-  /** A target field that nothing fills: a fault. */
+  /** A target field without a fitting source: an error. */
   UNFILLED;
 
-  /** As reports write it. */
+  /** The name in reports. */
   public String key() {
-    return Keys.of(this);
+    return KebabCase.of(this);
   }
 
-  public boolean isFault() {
+  /** Whether the account is an error. */
+  public boolean isError() {
     return this == LOST || this == UNFILLED;
   }
 }

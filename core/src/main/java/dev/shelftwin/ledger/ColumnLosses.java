@@ -3,26 +3,23 @@ package dev.shelftwin.ledger;
 import dev.shelftwin.convert.Loss;
 import dev.shelftwin.shape.Container;
 import dev.shelftwin.shape.Field;
+import dev.shelftwin.shape.FieldTrait;
 import dev.shelftwin.shape.TypeRef;
 import java.util.EnumSet;
 import java.util.Optional;
 import java.util.Set;
-import java.util.stream.Collectors;
 
-/** What the column of a field may lose of what the field can hold. */
+/** What the column of a field may lose. */
 public final class ColumnLosses {
 
-  /** Types with nanoseconds (java.time); columns keep microseconds at the finest. */
+  /** Types with nanoseconds (java.time); columns store microseconds at best. */
   private static final Set<String> TIMES =
       Set.of(
           "Instant", "LocalTime", "LocalDateTime", "OffsetTime", "OffsetDateTime", "ZonedDateTime");
 
-  /** Annotations of lists that are kept as rows. */
-  private static final Set<String> MANY = Set.of("OneToMany", "ManyToMany", "ElementCollection");
-
   private ColumnLosses() {}
 
-  /** The losses on the way from a row's field to its column. */
+  /** The losses between a row's field and its column. */
   public static Set<Loss> of(Field field) {
     Set<Loss> losses = EnumSet.noneOf(Loss.class);
     TypeRef type = field.type().present();
@@ -32,27 +29,19 @@ public final class ColumnLosses {
     if (type.qualifiedName().equals("java.math.BigDecimal")) {
       losses.add(Loss.SCALE);
     }
-    if (type.isLang("String") && field.limits().length().isPresent()) {
+    if (type.isLang("String") && field.limits().maxLength().isPresent()) {
       losses.add(Loss.LENGTH);
     }
-    if (isOutOfOrder(field)) {
+    if (losesOrder(field)) {
       losses.add(Loss.ORDER);
     }
     return losses;
   }
 
-  /**
-   * Rows are in no order of their own (Jakarta Persistence 3.2, §2.2); what sorts them by a column
-   * puts them in that one's.
-   */
-  private static boolean isOutOfOrder(Field field) {
-    Set<String> persistence =
-        field.annotations().stream()
-            .filter(name -> name.contains(".persistence."))
-            .map(name -> name.substring(name.lastIndexOf('.') + 1))
-            .collect(Collectors.toSet());
+  /** Rows have no order of their own (Jakarta Persistence 3.2, §2.2). */
+  private static boolean losesOrder(Field field) {
     return Container.of(field.type()).equals(Optional.of(Container.LIST))
-        && MANY.stream().anyMatch(persistence::contains)
-        && !persistence.contains("OrderColumn");
+        && field.has(FieldTrait.STORED_AS_ROWS)
+        && !field.has(FieldTrait.ORDER_COLUMN);
   }
 }

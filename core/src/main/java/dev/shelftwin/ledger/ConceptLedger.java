@@ -1,8 +1,10 @@
 package dev.shelftwin.ledger;
 
 import dev.shelftwin.plan.Concept;
+import dev.shelftwin.plan.FieldDefault;
+import dev.shelftwin.plan.Layer;
+import dev.shelftwin.plan.PlanWord;
 import dev.shelftwin.plan.Row;
-import dev.shelftwin.plan.Text;
 import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.FieldRole;
 import dev.shelftwin.shape.TypeRef;
@@ -11,24 +13,33 @@ import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.UnaryOperator;
 import java.util.stream.Stream;
 
 /**
- * The accounts of one concept.
+ * The mappings of one concept.
  *
  * @param pairing which fields of its shapes belong together
  * @param hops in the order of the plan's shapes, outward before inward
- * @param waysBack fields of rows that lead back to the row they are a part of
- * @param idle words of the plan that changed nothing, each with what it is
+ * @param parentFields fields of rows that refer to their parent rows
+ * @param words the words of the plan that decided a mapping
  */
 public record ConceptLedger(
-    Pairing pairing, List<HopLedger> hops, Set<Field> waysBack, List<Text> idle) {
+    Pairing pairing, List<HopLedger> hops, Set<Field> parentFields, Set<PlanWord> words) {
 
   public ConceptLedger {
     Objects.requireNonNull(pairing, "pairing");
     hops = List.copyOf(hops);
-    waysBack = Set.copyOf(waysBack);
-    idle = List.copyOf(idle);
+    parentFields = Set.copyOf(parentFields);
+    words = Set.copyOf(words);
+  }
+
+  ConceptLedger withShapes(UnaryOperator<ResolvedShape> relabel) {
+    return new ConceptLedger(
+        pairing.withShapes(pairing.shapes().map(relabel).toList()),
+        hops.stream().map(hop -> hop.withShapes(relabel)).toList(),
+        parentFields,
+        words);
   }
 
   public Concept concept() {
@@ -40,22 +51,36 @@ public record ConceptLedger(
   }
 
   /** The shape that all others are mapped from and to: the domain's, if there is one. */
-  public Station hub() {
+  public ResolvedShape hub() {
     return pairing.hub();
   }
 
   /** The other shapes, in the order of the plan. */
-  public List<Station> outer() {
+  public List<ResolvedShape> outer() {
     return pairing.outer();
   }
 
   /** All shapes, in the order of the plan's layers. */
-  public Stream<Station> stations() {
-    return concept().shapes().stream().map(pairing::station);
+  public Stream<ResolvedShape> shapes() {
+    return pairing.shapes();
+  }
+
+  /** The words of the plan about this concept that decided nothing. */
+  public List<UnusedWord> unusedWords() {
+    return UnusedWord.of(concept(), words);
+  }
+
+  /** The package of the concept's mapper to a layer. */
+  public String mapperPackage(Layer layer) {
+    return shapes()
+        .filter(shape -> shape.layer().equals(layer))
+        .findFirst()
+        .map(ResolvedShape::mapperPackage)
+        .orElseThrow();
   }
 
   /** The hop between two shapes. */
-  public Optional<HopLedger> hop(Station from, Station to) {
+  public Optional<HopLedger> hop(ResolvedShape from, ResolvedShape to) {
     return hops.stream()
         .filter(ledger -> ledger.hop().from().equals(from) && ledger.hop().to().equals(to))
         .findFirst();
@@ -68,16 +93,21 @@ public record ConceptLedger(
         .findFirst();
   }
 
-  private static boolean is(Station station, TypeRef type) {
-    return station.shape().type().fullName().equals(type.fullName());
+  private static boolean is(ResolvedShape shape, TypeRef type) {
+    return shape.shape().type().fullName().equals(type.fullName());
   }
 
-  /** What a field is, by its declaration and by the plan. */
-  public Set<FieldRole> roles(Station station, Field field) {
+  /** What a field is, by its declaration, the plan's row, or the layer's default. */
+  public Set<FieldRole> roles(ResolvedShape shape, Field field) {
     Set<FieldRole> roles = EnumSet.noneOf(FieldRole.class);
     roles.addAll(field.roles());
-    pairing.rowOf(field.name(), station).flatMap(Row::role).ifPresent(roles::add);
-    if (waysBack.contains(field)) {
+    pairing.rowOf(field.name(), shape).flatMap(Row::role).ifPresent(roles::add);
+    pairing
+        .defaultOf(field.name(), shape)
+        .filter(words::contains)
+        .flatMap(FieldDefault::role)
+        .ifPresent(roles::add);
+    if (parentFields.contains(field)) {
       roles.add(FieldRole.PARENT);
     }
     return roles;

@@ -1,6 +1,6 @@
 package dev.shelftwin.ledger;
 
-import dev.shelftwin.convert.Form;
+import dev.shelftwin.convert.Operation;
 import dev.shelftwin.plan.Concept;
 import dev.shelftwin.plan.ShapeUse;
 import dev.shelftwin.shape.Shape;
@@ -11,70 +11,72 @@ import java.util.List;
 import java.util.Optional;
 import java.util.stream.Stream;
 
-/** Finds the kinds of abstract types among the concepts. */
+/** Finds the subtypes of abstract types among the concepts. */
 final class Families {
 
   private final Shapes shapes;
+  private final LayerTypes layerTypes;
   private final List<Concept> concepts;
 
-  Families(Shapes shapes, List<Concept> concepts) {
+  Families(Shapes shapes, LayerTypes layerTypes, List<Concept> concepts) {
     this.shapes = shapes;
-    this.concepts = concepts;
+    this.layerTypes = layerTypes;
+    this.concepts = List.copyOf(concepts);
   }
 
-  /** What a hop between two abstract types is made of; empty where either has no kinds. */
+  /** The subtypes of a hop between two abstract types; empty if either has none. */
   Optional<Family> of(Hop hop) {
     Shape from = hop.from().shape();
     Shape to = hop.to().shape();
     if (!from.isAbstract() || !to.isAbstract()) {
       return Optional.empty();
     }
-    List<Form.Mapped> kinds = new ArrayList<>();
+    List<Operation.CallMapper> subtypes = new ArrayList<>();
     for (Concept concept : concepts) {
       ShapeUse hub = concept.hub();
-      for (ShapeUse outer : concept.outer().toList()) {
-        ShapeUse source = hop.inward() ? outer : hub;
-        ShapeUse target = hop.inward() ? hub : outer;
-        boolean goes =
-            Discovery.isAlwaysOpen(outer)
-                || (hop.inward() ? outer.direction().goesIn() : outer.direction().goesOut());
-        Optional<Shape> one = kind(source, from).filter(found -> goes);
-        Optional<Shape> other = kind(target, to);
-        if (one.isPresent() && other.isPresent()) {
-          kinds.add(new Form.Mapped(concept.name(), one.get().type(), other.get().type()));
+      for (ShapeUse outer : concept.outer().filter(use -> isMapped(use, hop)).toList()) {
+        Optional<Shape> source = subtype(hop.inward() ? outer : hub, from);
+        Optional<Shape> target = subtype(hop.inward() ? hub : outer, to);
+        if (source.isPresent() && target.isPresent()) {
+          subtypes.add(
+              new Operation.CallMapper(concept.name(), source.get().type(), target.get().type()));
         }
       }
     }
-    return kinds.isEmpty()
+    return subtypes.isEmpty()
         ? Optional.empty()
-        : Optional.of(new Family(kinds, missing(from, hop.from(), kinds)));
+        : Optional.of(new Family(subtypes, missing(from, hop.from(), subtypes)));
   }
 
-  private Optional<Shape> kind(ShapeUse use, Shape family) {
-    return shapes
-        .find(use.qualifiedName())
-        .filter(shape -> !shape.isAbstract() && shape.isKindOf(family));
+  private static boolean isMapped(ShapeUse outer, Hop hop) {
+    return NestedConcepts.isRow(outer)
+        || (hop.inward() ? outer.direction().goesIn() : outer.direction().goesOut());
   }
 
-  private List<TypeRef> missing(Shape family, Station station, List<Form.Mapped> kinds) {
-    return objects(family, station)
+  private Optional<Shape> subtype(ShapeUse use, Shape family) {
+    return layerTypes.find(use).filter(shape -> !shape.isAbstract() && shape.isSubtypeOf(family));
+  }
+
+  private List<TypeRef> missing(
+      Shape family, ResolvedShape resolved, List<Operation.CallMapper> subtypes) {
+    return concreteTypes(family, resolved)
         .map(Shape::type)
-        .filter(type -> kinds.stream().noneMatch(kind -> kind.from().equals(type)))
+        .filter(type -> subtypes.stream().noneMatch(subtype -> subtype.from().equals(type)))
         .toList();
   }
 
-  /** What has objects: what a sealed type permits, else what the layer's package holds. */
-  private Stream<Shape> objects(Shape family, Station station) {
+  /** The concrete types that a sealed type permits; otherwise those of the layer's packages. */
+  private Stream<Shape> concreteTypes(Shape family, ResolvedShape resolved) {
     if (!family.isAbstract()) {
       return Stream.of(family);
     }
     if (!family.permits().isEmpty()) {
       return family.permits().stream()
           .flatMap(type -> shapes.find(type).stream())
-          .flatMap(shape -> objects(shape, station));
+          .flatMap(shape -> concreteTypes(shape, resolved));
     }
-    return shapes.namesIn(station.packageName()).stream()
-        .flatMap(name -> shapes.find(station.packageName() + "." + name).stream())
-        .filter(shape -> !shape.isAbstract() && shape.isKindOf(family));
+    return layerTypes
+        .shapes(resolved.layer())
+        .filter(shape -> !shape.isAbstract() && shape.isSubtypeOf(family));
   }
 }

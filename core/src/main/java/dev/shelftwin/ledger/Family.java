@@ -1,19 +1,19 @@
 package dev.shelftwin.ledger;
 
-import dev.shelftwin.convert.Form;
+import dev.shelftwin.convert.Operation;
 import dev.shelftwin.shape.TypeRef;
 import java.util.List;
 
 /**
- * The kinds of an abstract type on one hop; each is a concept of its own.
+ * The subtypes of an abstract type on one hop; each is a concept of its own.
  *
- * @param kinds the mapper of each kind, in the order of the plan
- * @param missing kinds that the source's layer has and no mapper carries to the target's layer
+ * @param subtypes the mapper of each subtype, in the order of the plan
+ * @param missing the subtypes in the source's layer that no mapper maps to the target's layer
  */
-public record Family(List<Form.Mapped> kinds, List<TypeRef> missing) {
+public record Family(List<Operation.CallMapper> subtypes, List<TypeRef> missing) {
 
   public Family {
-    kinds = List.copyOf(kinds);
+    subtypes = List.copyOf(subtypes);
     missing = List.copyOf(missing);
   }
 }

@@ -4,53 +4,52 @@ import dev.shelftwin.plan.Direction;
 import java.util.Objects;
 
 /**
- * The way of a concept from its shape in one layer to its shape in another.
+ * The mapping of one shape of a concept to another.
  *
- * @param way where it leads, seen from the concept's hub
+ * @param kind the direction, seen from the concept's hub
  */
-public record Hop(Station from, Station to, Way way) {
+public record Hop(ResolvedShape from, ResolvedShape to, Kind kind) {
 
-  /** Where a hop leads. */
-  public enum Way {
+  /** The directions of hops. */
+  public enum Kind {
     /** To the hub. */
     INWARD,
     /** From the hub. */
     OUTWARD,
-    /** From a row to a response, past the hub. */
-    PAST
+    /** From a row to a response without the hub. */
+    DIRECT
   }
 
   public Hop {
     Objects.requireNonNull(from, "from");
     Objects.requireNonNull(to, "to");
-    Objects.requireNonNull(way, "way");
+    Objects.requireNonNull(kind, "kind");
   }
 
-  /** Whether what it carries changes an object that is there, and makes none. */
+  /** Whether the source is a change request, which changes an existing object. */
   public boolean changes() {
     return from.use().direction() == Direction.CHANGE;
   }
 
-  /** Whether a shape is one of its ends. */
-  public boolean leadsTo(Station station) {
-    return from.equals(station) || to.equals(station);
+  /** Whether a shape is one of the two ends. */
+  public boolean touches(ResolvedShape shape) {
+    return from.equals(shape) || to.equals(shape);
   }
 
   public boolean inward() {
-    return way == Way.INWARD;
+    return kind == Kind.INWARD;
   }
 
-  /** Whether it leads past the hub. */
   public boolean isDirect() {
-    return way == Way.PAST;
+    return kind == Kind.DIRECT;
   }
 
-  /** The end that is not the concept's hub. */
-  public Station outer() {
+  /** The end that is not the concept's hub; of a direct hop the response. */
+  public ResolvedShape outer() {
     return inward() ? from : to;
   }
 
-  /** As reports and options write it: {@code A->B}. */
+  /** The name in reports and options: {@code A->B}. */
   @Override
   public String toString() {
     return from + "->" + to;

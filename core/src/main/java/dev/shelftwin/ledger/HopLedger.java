@@ -1,11 +1,12 @@
 package dev.shelftwin.ledger;
 
 import dev.shelftwin.convert.Conversion;
-import dev.shelftwin.convert.Form;
+import dev.shelftwin.convert.Operation;
+import dev.shelftwin.plan.GivenValue;
 import dev.shelftwin.shape.Access;
-import dev.shelftwin.shape.Adder;
-import dev.shelftwin.shape.Callable;
 import dev.shelftwin.shape.Container;
+import dev.shelftwin.shape.Creator;
+import dev.shelftwin.shape.ElementAdder;
 import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.Parameter;
 import dev.shelftwin.shape.Role;
@@ -13,153 +14,181 @@ import dev.shelftwin.shape.TypeRef;
 import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.function.UnaryOperator;
 import java.util.stream.Stream;
 
 /**
- * The accounts of all fields on one hop.
+ * The mappings of all fields on one hop.
  *
- * @param hop which one
- * @param maker what makes the target; empty where nothing that the mapper may use does
- * @param rivals others that would make it as well, of which nothing says that they should not
- * @param family the kinds of an abstract type; its fields are accounted for by them
- * @param entries targets in the order of their fields, then what goes no further
+ * @param hop the hop
+ * @param creator creates the target; empty if the mapper can use none
+ * @param alternatives other creators that fit as well
+ * @param family the subtypes of an abstract type, whose own concepts account for the fields
+ * @param mappings the target fields in order, then the source fields that are not mapped
  */
 public record HopLedger(
     Hop hop,
-    Optional<Callable> maker,
-    List<Callable> rivals,
+    Optional<Creator> creator,
+    List<Creator> alternatives,
     Optional<Family> family,
-    List<Entry> entries) {
+    List<FieldMapping> mappings) {
 
   public HopLedger {
     Objects.requireNonNull(hop, "hop");
-    Objects.requireNonNull(maker, "maker");
-    rivals = List.copyOf(rivals);
+    Objects.requireNonNull(creator, "creator");
+    alternatives = List.copyOf(alternatives);
     Objects.requireNonNull(family, "family");
-    entries = List.copyOf(entries);
+    mappings = List.copyOf(mappings);
   }
 
-  HopLedger(Hop hop, Optional<Callable> maker, List<Entry> entries) {
-    this(hop, maker, List.of(), Optional.empty(), entries);
+  HopLedger(Hop hop, Optional<Creator> creator, List<FieldMapping> mappings) {
+    this(hop, creator, List.of(), Optional.empty(), mappings);
   }
 
   static HopLedger ofFamily(Hop hop, Family family) {
     return new HopLedger(hop, Optional.empty(), List.of(), Optional.of(family), List.of());
   }
 
-  HopLedger withRivals(List<Callable> others) {
-    return new HopLedger(hop, maker, others, family, entries);
+  HopLedger withAlternatives(List<Creator> others) {
+    return new HopLedger(hop, creator, others, family, mappings);
   }
 
-  /** The mappers of all kinds; none where the type is not abstract. */
-  public List<Form.Mapped> kinds() {
-    return family.map(Family::kinds).orElse(List.of());
+  HopLedger withShapes(UnaryOperator<ResolvedShape> relabel) {
+    Hop relabelled = new Hop(relabel.apply(hop.from()), relabel.apply(hop.to()), hop.kind());
+    return new HopLedger(relabelled, creator, alternatives, family, mappings);
   }
 
-  /** Every form of conversion that the hop needs. */
-  public Stream<Form> forms() {
-    Stream<Form> ofFields =
-        entries.stream().flatMap(entry -> entry.conversion().stream()).flatMap(Conversion::forms);
-    return Stream.concat(kinds().stream(), ofFields);
+  /** The mappers of the subtypes; empty if the type is not abstract. */
+  public List<Operation.CallMapper> subtypes() {
+    return family.map(Family::subtypes).orElse(List.of());
   }
 
-  /** The entry whose target has that name. */
-  public Optional<Entry> into(String target) {
-    return entries.stream()
-        .filter(entry -> entry.target().map(Field::name).equals(Optional.of(target)))
+  /** All operations of the hop's conversions. */
+  public Stream<Operation> operations() {
+    Stream<Operation> ofFields =
+        mappings.stream()
+            .flatMap(mapping -> mapping.conversion().stream())
+            .flatMap(Conversion::operations);
+    return Stream.concat(subtypes().stream(), ofFields);
+  }
+
+  /** All calls of other mappers. */
+  public Stream<Operation.CallMapper> mapperCalls() {
+    return operations()
+        .filter(Operation.CallMapper.class::isInstance)
+        .map(Operation.CallMapper.class::cast);
+  }
+
+  /** The mapping whose target has that name. */
+  public Optional<FieldMapping> into(String target) {
+    return mappings.stream()
+        .filter(mapping -> mapping.target().map(Field::name).equals(Optional.of(target)))
         .findFirst();
   }
 
-  /** The entries whose source is that field. */
-  public Stream<Entry> outOf(Field source) {
-    return entries.stream().filter(entry -> entry.sources().contains(source));
+  /** The mappings of a source field. */
+  public Stream<FieldMapping> outOf(Field source) {
+    return mappings.stream().filter(mapping -> mapping.sources().contains(source));
   }
 
-  /** The maker's parameter that takes a field. */
+  /** The mappings whose value is a parameter of the mapper's method, in order. */
+  public List<FieldMapping> callerParameters() {
+    return mappings.stream()
+        .filter(
+            mapping ->
+                mapping.given().filter(GivenValue.CallerParameter.class::isInstance).isPresent())
+        .toList();
+  }
+
+  /** The creator's parameter that takes a field. */
   public Optional<Parameter> parameter(Field field) {
-    return maker.stream()
-        .flatMap(callable -> callable.parameters().stream())
+    return creator.stream()
+        .flatMap(one -> one.parameters().stream())
         .filter(parameter -> parameter.name().equals(field.name()))
         .findFirst();
   }
 
-  /** The entries whose value is written once the target was made, which an update can repeat. */
-  public List<Entry> writes() {
-    return entries.stream()
-        .filter(entry -> entry.isCarried() || entry.isHandedIn())
-        .filter(entry -> entry.target().filter(this::isWritten).isPresent())
+  boolean hasParameter(Field field) {
+    return parameter(field).isPresent();
+  }
+
+  /** The mappings that are written after the target was created, and can be repeated in updates. */
+  public List<FieldMapping> writes() {
+    return mappings.stream()
+        .filter(mapping -> mapping.isCarried() || mapping.isPassedIn())
+        .filter(mapping -> mapping.target().filter(this::isWritten).isPresent())
         .toList();
   }
 
-  /** Whether what the source knows can be written over a target that is there already. */
+  /** Whether an existing target can be updated. */
   public boolean canUpdate() {
     return hop.to().role() == Role.PERSISTENCE && !writes().isEmpty();
   }
 
   private boolean isWritten(Field field) {
-    return writer(field).isPresent() || living(field).isPresent() || adder(field).isPresent();
+    return writer(field).isPresent()
+        || collectionReader(field).isPresent()
+        || adder(field).isPresent();
   }
 
   /**
-   * How the values that a row holds are read, so that they can be changed in place; empty where the
-   * maker takes them, or the target is no row, or holds them in an array or a map.
+   * Reads a row's collection so that it can be changed in place; empty if the creator takes it, if
+   * the target is no row, or if it is an array or a map.
    */
-  public Optional<Access> living(Field field) {
-    boolean changeable =
+  public Optional<Access> collectionReader(Field field) {
+    boolean isCollection =
         Container.of(field.type())
             .filter(kind -> kind != Container.ARRAY && kind != Container.MAP)
             .isPresent();
-    return changeable
-            && parameter(field).isEmpty()
+    return isCollection
+            && !hasParameter(field)
             && adder(field).isEmpty()
             && hop.to().role() == Role.PERSISTENCE
-        ? field.reader().filter(this::withinReach)
+        ? field.reader().filter(this::isAccessible)
         : Optional.empty();
   }
 
   /**
-   * How elements are handed to the target one by one once it was made; empty where there is another
-   * way, or where a row could not be brought in line because it gives none up.
+   * Adds elements one by one after the target was created; empty if there is another way, or if a
+   * row cannot be updated because it has no method to remove elements.
    */
-  public Optional<Adder> adder(Field field) {
-    return parameter(field).isPresent() || writer(field).isPresent()
+  public Optional<ElementAdder> adder(Field field) {
+    return hasParameter(field) || writer(field).isPresent()
         ? Optional.empty()
         : field
             .adder()
-            .filter(adder -> withinReach(adder.add()))
+            .filter(adder -> isAccessible(adder.add()))
             .filter(
                 adder ->
                     hop.to().role() != Role.PERSISTENCE
-                        || adder.remove().filter(this::withinReach).isPresent());
+                        || adder.remove().filter(this::isAccessible).isPresent());
   }
 
-  /** How a field is written once the target was made; empty where the maker takes it. */
+  /** Writes a field after the target was created; empty if the creator takes it. */
   public Optional<Access> writer(Field field) {
-    return parameter(field).isPresent()
-        ? Optional.empty()
-        : field.writer().filter(this::withinReach);
+    return hasParameter(field) ? Optional.empty() : field.writer().filter(this::isAccessible);
   }
 
-  /** The fields that a changed object hands on to the one that is made in its place. */
-  public boolean keeps(Entry entry) {
+  /** Whether a changed object keeps the previous value of a field. */
+  public boolean keepsPrevious(FieldMapping mapping) {
     return hop.changes()
-        && entry.account() == Account.STAYS
-        && entry.target().flatMap(this::parameter).isPresent();
+        && mapping instanceof FieldMapping.Stays
+        && mapping.target().filter(this::hasParameter).isPresent();
   }
 
-  /** The type in which a field is handed to the target: its parameter's or its writer's. */
+  /** The type in which a field is passed to the target: of its parameter or its writer. */
   public Optional<TypeRef> slot(Field field) {
     return parameter(field)
         .map(Parameter::type)
         .or(() -> writer(field).map(Access::type))
-        .or(() -> living(field).map(Access::type))
+        .or(() -> collectionReader(field).map(Access::type))
         .or(() -> adder(field).map(adder -> field.type()));
   }
 
-  private boolean withinReach(Access access) {
+  private boolean isAccessible(Access access) {
     return access
             .visibility()
             .reaches(hop.outer().mapperPackage(), hop.to().shape().type().packageName())
-        && access.through().filter(outer -> !withinReach(outer)).isEmpty();
+        && access.through().filter(outer -> !isAccessible(outer)).isEmpty();
   }
 }

@@ -3,27 +3,75 @@ package dev.shelftwin.ledger;
 import dev.shelftwin.finding.Finding;
 import dev.shelftwin.plan.Plan;
 import java.util.List;
+import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.stream.Collectors;
 
 /**
- * What becomes of every field of every concept on every hop: the one model that rules, generation,
+ * What happens to every field of every concept on every hop: the one model that rules, generation,
  * trials and reports read.
- *
- * @param plan what it was written from
- * @param concepts those whose shapes the code has, in the order of the plan
- * @param unknownNames what the plan names and the code does not have
  */
-public record Ledger(Plan plan, List<ConceptLedger> concepts, List<Finding> unknownNames) {
+public final class Ledger {
 
-  public Ledger {
-    Objects.requireNonNull(plan, "plan");
-    concepts = List.copyOf(concepts);
-    unknownNames = List.copyOf(unknownNames);
+  private final Plan plan;
+  private final List<ConceptLedger> concepts;
+  private final Map<String, ConceptLedger> byName;
+  private final List<Finding> unknownNames;
+  private final List<MapperPlan> mappers;
+
+  private Ledger(
+      Plan plan,
+      List<ConceptLedger> concepts,
+      List<Finding> unknownNames,
+      List<MapperPlan> mappers) {
+    this.plan = Objects.requireNonNull(plan, "plan");
+    this.concepts = List.copyOf(concepts);
+    this.byName =
+        this.concepts.stream().collect(Collectors.toMap(ConceptLedger::name, concept -> concept));
+    this.unknownNames = List.copyOf(unknownNames);
+    this.mappers = List.copyOf(mappers);
   }
 
-  /** The accounts of the concept of that name, listed in the plan or not. */
+  static Ledger of(Plan plan, List<ConceptLedger> concepts, List<Finding> unknownNames) {
+    return new Ledger(plan, concepts, unknownNames, MapperPlans.of(plan, concepts));
+  }
+
+  public Plan plan() {
+    return plan;
+  }
+
+  /** The concepts whose types the code has: those of the plan in order, then unlisted ones. */
+  public List<ConceptLedger> concepts() {
+    return concepts;
+  }
+
+  /** The concept of that name, listed in the plan or not. */
   public Optional<ConceptLedger> concept(String name) {
-    return concepts.stream().filter(concept -> concept.name().equals(name)).findFirst();
+    return Optional.ofNullable(byName.get(name));
+  }
+
+  /** Findings for names in the plan that the code does not have. */
+  public List<Finding> unknownNames() {
+    return unknownNames;
+  }
+
+  /** The mappers to be generated, also those that cannot be written. */
+  public List<MapperPlan> mappers() {
+    return mappers;
+  }
+
+  @Override
+  public boolean equals(Object other) {
+    return this == other
+        || (other instanceof Ledger that
+            && plan.equals(that.plan)
+            && concepts.equals(that.concepts)
+            && unknownNames.equals(that.unknownNames));
+  }
+
+  @Override
+  public int hashCode() {
+    return Objects.hash(plan, concepts);
   }
 }

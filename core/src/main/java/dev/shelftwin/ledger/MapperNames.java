@@ -1,31 +1,30 @@
 package dev.shelftwin.ledger;
 
-import dev.shelftwin.plan.Concept;
 import dev.shelftwin.plan.Layer;
 import java.util.Locale;
 
-/** What generated mappers and their methods are called. */
+/** The names of generated mappers and their methods. */
 public final class MapperNames {
 
-  /** The method that writes a domain object over a row. */
+  /** The method that updates an existing object. */
   public static final String UPDATE = "applyTo";
 
-  /** The method that tells whether a row is of the kind that stands for a domain object. */
-  public static final String FITS = "isOfItsKind";
+  /** The method that says whether a row has the subtype that belongs to a domain object. */
+  public static final String MATCHES = "matches";
 
   private MapperNames() {}
 
   /** The simple name of the mapper of a concept to an outer layer, such as FiringStoreMapper. */
-  public static String simpleName(Concept concept, Layer layer) {
+  public static String simpleName(ConceptLedger concept, Layer layer) {
     return layer.mapperName(concept.name());
   }
 
-  /** The same with its package. */
-  public static String qualifiedName(Concept concept, Layer layer) {
-    return layer.mapperPackage() + "." + simpleName(concept, layer);
+  /** The qualified name of the mapper of a concept to an outer layer. */
+  public static String qualifiedName(ConceptLedger concept, Layer layer) {
+    return concept.mapperPackage(layer) + "." + simpleName(concept, layer);
   }
 
-  /** A variable's name from a type's. */
+  /** The name of a variable for a type. */
   public static String variable(String typeName) {
     return typeName.substring(0, 1).toLowerCase(Locale.ROOT) + typeName.substring(1);
   }
@@ -35,10 +34,10 @@ public final class MapperNames {
   }
 
   /**
-   * The method that makes a shape, such as toFiringRow; with the layer before it, as in
-   * toStoreFiring, where simple names repeat in the plan.
+   * The method that creates a shape, such as toFiringRow; with the layer, as in toStoreFiring, if
+   * simple names repeat in the plan.
    */
-  public static String method(Station to) {
+  public static String method(ResolvedShape to) {
     boolean repeats = to.label().contains("/");
     return "to" + (repeats ? capital(to.layer().name()) : "") + to.shape().type().simpleName();
   }

@@ -1,76 +1,94 @@
 package dev.shelftwin.ledger;
 
 import dev.shelftwin.plan.Concept;
+import dev.shelftwin.plan.FieldDefault;
 import dev.shelftwin.plan.Row;
 import dev.shelftwin.plan.ShapeUse;
 import dev.shelftwin.plan.Text;
 import dev.shelftwin.shape.Field;
+import dev.shelftwin.shape.Shapes;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Stream;
 
-/**
- * Which fields of a concept's shapes belong together: those of the same name, but for what the
- * plan's rows say.
- */
+/** Which fields of a concept's shapes belong together: by the plan's rows, otherwise by name. */
 public final class Pairing {
 
   private final Concept concept;
-  private final List<Station> stations;
-  private final Paths paths;
-  private final Station hub;
-  private final List<Station> outer;
-  private final Map<Known, Optional<Row>> rows = new HashMap<>();
+  private final List<ResolvedShape> resolvedShapes;
+  private final FieldPaths paths;
+  private final ResolvedShape hub;
+  private final List<ResolvedShape> outer;
 
-  Pairing(Concept concept, List<Station> stations, Paths paths) {
+  /** Rows are looked up often and never change. */
+  private final Map<RowKey, Optional<Row>> rows = new HashMap<>();
+
+  Pairing(Concept concept, List<ResolvedShape> resolvedShapes, Shapes shapes) {
+    this(concept, resolvedShapes, new FieldPaths(shapes));
+  }
+
+  private Pairing(Concept concept, List<ResolvedShape> resolvedShapes, FieldPaths paths) {
     this.concept = concept;
-    this.stations = List.copyOf(stations);
+    this.resolvedShapes = List.copyOf(resolvedShapes);
     this.paths = paths;
-    this.hub = station(concept.hub());
-    this.outer = concept.outer().map(this::station).toList();
+    this.hub = shape(concept.hub());
+    this.outer = concept.outer().map(this::shape).toList();
   }
 
-  /** The field of a shape by its name or path. */
-  public Optional<Field> field(Station station, String path) {
-    return paths.find(station.shape(), path);
-  }
-
-  /** The parts of a field that rows pair one by one with something of an outer shape. */
-  List<String> parts(String field, Station station, Station outer) {
-    return concept.rows().stream()
-        .filter(row -> row.named(outer.use()).isPresent())
-        .flatMap(row -> row.nameIn(station.use(), concept).stream())
-        .filter(name -> name.startsWith(field + "."))
-        .map(Paths::rest)
-        .distinct()
-        .toList();
+  Pairing withShapes(List<ResolvedShape> others) {
+    return new Pairing(concept, others, paths);
   }
 
   public Concept concept() {
     return concept;
   }
 
-  Station hub() {
+  ResolvedShape hub() {
     return hub;
   }
 
-  List<Station> outer() {
+  List<ResolvedShape> outer() {
     return outer;
   }
 
-  Station station(ShapeUse use) {
-    return stations.stream().filter(station -> station.use().equals(use)).findFirst().orElseThrow();
+  Stream<ResolvedShape> shapes() {
+    return resolvedShapes.stream();
   }
 
-  /** The row about a field of a shape, by the name it has there. */
-  public Optional<Row> rowOf(String field, Station station) {
-    return rows.computeIfAbsent(new Known(station, field), this::findRow);
+  ResolvedShape shape(ShapeUse use) {
+    return resolvedShapes.stream().filter(one -> one.use().equals(use)).findFirst().orElseThrow();
   }
 
-  private Optional<Row> findRow(Known known) {
-    String field = known.field();
-    ShapeUse use = known.station().use();
+  FieldPaths paths() {
+    return paths;
+  }
+
+  /** The field of a shape by its name or path. */
+  public Optional<Field> field(ResolvedShape shape, String path) {
+    return paths.find(shape.shape(), path);
+  }
+
+  /** The parts of a field that rows pair one by one with fields of an outer shape. */
+  List<String> parts(String field, ResolvedShape shape, ResolvedShape other) {
+    return concept.rows().stream()
+        .filter(row -> row.named(other.use()).isPresent())
+        .flatMap(row -> row.nameIn(shape.use(), concept).stream())
+        .filter(name -> name.startsWith(field + "."))
+        .map(FieldPaths::rest)
+        .distinct()
+        .toList();
+  }
+
+  /** The row about a field of a shape, by the name that it has there. */
+  public Optional<Row> rowOf(String field, ResolvedShape shape) {
+    return rows.computeIfAbsent(new RowKey(shape, field), this::findRow);
+  }
+
+  private Optional<Row> findRow(RowKey key) {
+    String field = key.field();
+    ShapeUse use = key.shape().use();
     Optional<Row> own =
         concept.rows().stream()
             .filter(
@@ -86,36 +104,53 @@ public final class Pairing {
                 .findFirst());
   }
 
-  private record Known(Station station, String field) {}
+  private record RowKey(ResolvedShape shape, String field) {}
 
-  /** What the domain calls a field of a shape; its own name where the domain does not know it. */
-  public String hubName(String field, Station station) {
-    return station.equals(hub()) ? field : inward(field, station).orElse(field);
+  /** The layer's default for a field; empty if the concept has a row about the field. */
+  Optional<FieldDefault> defaultOf(String field, ResolvedShape shape) {
+    return rowOf(field, shape).isPresent()
+        ? Optional.empty()
+        : shape.layer().defaults().field(field);
   }
 
-  /** The name that a field of the domain has in another shape; empty where it has none. */
-  Optional<String> outward(String hubField, Station outer) {
-    Optional<Row> row = rowOf(hubField, hub());
-    Optional<Text> named = row.flatMap(said -> said.named(outer.use()));
+  /** The name of a field in the hub; its own name if the hub has no counterpart. */
+  public String hubName(String field, ResolvedShape shape) {
+    return shape.equals(hub) ? field : inward(field, shape).orElse(field);
+  }
+
+  /** The name of a hub field in another shape; empty if it has none there. */
+  Optional<String> outward(String hubField, ResolvedShape other) {
+    Optional<Row> row = rowOf(hubField, hub);
+    Optional<Text> named = row.flatMap(said -> said.named(other.use()));
     if (named.isPresent()) {
       return named.map(Text::value);
     }
     boolean taken =
         concept.rows().stream()
-            .filter(other -> row.filter(other::equals).isEmpty())
-            .anyMatch(
-                other -> other.named(outer.use()).map(Text::value).equals(Optional.of(hubField)));
+            .filter(one -> row.filter(one::equals).isEmpty())
+            .anyMatch(one -> one.named(other.use()).map(Text::value).equals(Optional.of(hubField)));
     return taken ? Optional.empty() : Optional.of(hubField);
   }
 
-  /** The domain's name of a field of another shape; empty where no row and no name leads there. */
-  Optional<String> inward(String outerField, Station outer) {
-    Optional<Row> row = rowOf(outerField, outer);
+  /** The name in the hub of a field of another shape; empty if no row and no name pairs them. */
+  Optional<String> inward(String outerField, ResolvedShape other) {
+    Optional<Row> row = rowOf(outerField, other);
     Optional<String> named = row.flatMap(said -> said.named(concept.hub())).map(Text::value);
-    if (row.isPresent() && row.get().named(outer.use()).isPresent()) {
+    if (row.isPresent() && row.get().named(other.use()).isPresent()) {
       return named;
     }
     String candidate = named.orElse(outerField);
-    return outward(candidate, outer).filter(outerField::equals).map(name -> candidate);
+    return outward(candidate, other).filter(outerField::equals).map(name -> candidate);
+  }
+
+  /** Two pairings of one concept are equal. */
+  @Override
+  public boolean equals(Object other) {
+    return this == other || (other instanceof Pairing that && concept.equals(that.concept));
+  }
+
+  @Override
+  public int hashCode() {
+    return concept.hashCode();
   }
 }

@@ -3,7 +3,7 @@ package dev.shelftwin.ledger;
 import dev.shelftwin.plan.Concept;
 import dev.shelftwin.plan.Row;
 import dev.shelftwin.plan.ShapeUse;
-import dev.shelftwin.shape.Callable;
+import dev.shelftwin.shape.Creator;
 import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.FieldRole;
 import dev.shelftwin.shape.Role;
@@ -14,8 +14,8 @@ import java.util.Optional;
 import java.util.stream.Stream;
 
 /**
- * Finds rows that are parts of another row where the plan's paths lead into them, so that one
- * domain object can be kept in several rows.
+ * Resolves shapes, with the rows that are stored as parts of another row: paths of the plan lead
+ * into them, so that one domain object can be stored in several rows.
  */
 final class PartRows {
 
@@ -25,12 +25,12 @@ final class PartRows {
     this.shapes = shapes;
   }
 
-  /** The station of a shape; its parts' fields count as its own. */
-  Station station(Concept concept, ShapeUse use, Shape shape, String label) {
-    List<Station.Part> parts =
+  ResolvedShape resolve(Concept concept, ShapeUse use, Shape shape, String mapperPackage) {
+    List<ResolvedShape.PartRow> parts =
         shape.fields().stream()
-            .filter(field -> use.layer().role() == Role.PERSISTENCE && isPart(concept, use, field))
-            .map(field -> new Station.Part(field, wayBack(field, shape)))
+            .filter(field -> use.layer().role() == Role.PERSISTENCE)
+            .filter(field -> isPart(concept, use, field, mapperPackage))
+            .map(field -> new ResolvedShape.PartRow(field, parent(field, shape)))
             .toList();
     List<Field> fields =
         shape.fields().stream()
@@ -41,10 +41,10 @@ final class PartRows {
                         : Stream.of(field))
             .map(field -> limited(field, concept, use))
             .toList();
-    return new Station(use, shape.with(fields), parts, label);
+    return new ResolvedShape(use, shape.with(fields), parts, mapperPackage, use.simpleName());
   }
 
-  /** The field with what the plan says that it allows. */
+  /** Adds the limits that the plan says. */
   private static Field limited(Field field, Concept concept, ShapeUse use) {
     return concept.rows().stream()
         .filter(row -> !row.limits().isEmpty() && isNamed(row, concept, use, field.name()))
@@ -52,44 +52,42 @@ final class PartRows {
         .reduce(field, (one, said) -> one.with(said.limits(), said.required()), (one, same) -> one);
   }
 
-  private boolean isPart(Concept concept, ShapeUse use, Field field) {
+  private boolean isPart(Concept concept, ShapeUse use, Field field, String mapperPackage) {
     boolean said =
         concept.rows().stream()
             .filter(row -> row.role().filter(FieldRole.PART::equals).isPresent())
             .anyMatch(row -> isNamed(row, concept, use, field.name()));
-    boolean ledInto =
+    boolean hasPaths =
         concept.rows().stream()
             .flatMap(row -> row.nameIn(use, concept).stream())
             .anyMatch(name -> name.startsWith(field.name() + "."));
     return (said || field.roles().contains(FieldRole.PART))
-        && ledInto
+        && hasPaths
         && field.reader().isPresent()
         && field.writer().isPresent()
-        && shapes.find(field.type()).filter(row -> canBeMade(row, use)).isPresent();
+        && shapes.find(field.type()).filter(row -> canBeCreated(row, mapperPackage)).isPresent();
   }
 
   private static boolean isNamed(Row row, Concept concept, ShapeUse use, String field) {
     return row.nameIn(use, concept).equals(Optional.of(field));
   }
 
-  private static boolean canBeMade(Shape row, ShapeUse use) {
+  private static boolean canBeCreated(Shape row, String mapperPackage) {
     return !row.isAbstract()
         && row.constructors().stream()
-            .filter(maker -> maker.parameters().isEmpty())
-            .map(Callable::visibility)
-            .anyMatch(
-                visibility ->
-                    visibility.reaches(use.layer().mapperPackage(), row.type().packageName()));
+            .filter(creator -> creator.parameters().isEmpty())
+            .map(Creator::visibility)
+            .anyMatch(visibility -> visibility.reaches(mapperPackage, row.type().packageName()));
   }
 
   private Stream<Field> within(Field head, Shape owner) {
     return shapes.find(head.type()).stream()
         .flatMap(Shape::storedFields)
         .filter(part -> !part.type().equals(owner.type()))
-        .map(part -> Paths.joined(head, part));
+        .map(part -> FieldPaths.joined(head, part));
   }
 
-  private Optional<Field> wayBack(Field head, Shape owner) {
+  private Optional<Field> parent(Field head, Shape owner) {
     return shapes.find(head.type()).stream()
         .flatMap(Shape::storedFields)
         .filter(part -> part.type().equals(owner.type()) && part.writer().isPresent())

@@ -14,7 +14,8 @@ import java.util.Optional;
  * @param otherwise the constant that any other code becomes; empty where another code is refused
  * @param at where the plan says it
  */
-public record Codes(Map<String, Object> byConstant, Optional<Text> otherwise, Place at) {
+public record Codes(Map<String, Object> byConstant, Optional<Text> otherwise, Place at)
+    implements PlanWord {
 
   public Codes {
     byConstant = Collections.unmodifiableMap(new LinkedHashMap<>(byConstant));

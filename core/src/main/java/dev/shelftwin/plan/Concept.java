@@ -8,14 +8,15 @@ import java.util.Optional;
 import java.util.stream.Stream;
 
 /**
- * One thing the program is about.
+ * One thing that the program is about, with its types in the layers.
  *
- * @param name of the concept
- * @param shapes in the order of the plan; at most one in the domain
- * @param rows one for each field that is not simply the same everywhere
- * @param omissions fields left out of a shape on purpose
+ * @param name the name of the concept
+ * @param shapes its types in the order of the plan; at most one in the domain
+ * @param rows one for each field that is not the same in every layer
+ * @param omissions fields that a shape leaves out on purpose
  * @param directs reads that skip the domain
  * @param at where the plan names it
+ * @param rowEnd where a row can be added; empty if the plan has no text
  */
 public record Concept(
     String name,
@@ -23,7 +24,8 @@ public record Concept(
     List<Row> rows,
     List<Omission> omissions,
     List<Direct> directs,
-    Place at) {
+    Place at,
+    Optional<InsertionPoint> rowEnd) {
 
   public Concept {
     Objects.requireNonNull(name, "name");
@@ -32,11 +34,16 @@ public record Concept(
     omissions = List.copyOf(omissions);
     directs = List.copyOf(directs);
     Objects.requireNonNull(at, "at");
+    Objects.requireNonNull(rowEnd, "rowEnd");
+  }
+
+  /** This concept with other rows. */
+  public Concept with(List<Row> others) {
+    return new Concept(name, shapes, others, omissions, directs, at, rowEnd);
   }
 
   /**
-   * The shape that all others are mapped from and to: the domain's; in a program without a domain
-   * the store's.
+   * The shape that all others are mapped from and to: the domain's, or the row without a domain.
    */
   public ShapeUse hub() {
     return first(Role.DOMAIN).or(() -> first(Role.PERSISTENCE)).orElseThrow();
@@ -46,13 +53,10 @@ public record Concept(
     return shapes.stream().filter(shape -> shape.layer().role() == role).findFirst();
   }
 
-  /** Whether a read may go from one type straight to another. */
-  public boolean goesDirectly(ShapeUse from, ShapeUse to) {
+  /** Whether a read may skip the domain. */
+  public boolean isDirect(ShapeUse from, ShapeUse to) {
     return directs.stream()
-        .anyMatch(
-            direct ->
-                direct.from().value().equals(from.simpleName())
-                    && direct.to().value().equals(to.simpleName()));
+        .anyMatch(direct -> from.isNamed(direct.from().value()) && to.isNamed(direct.to().value()));
   }
 
   /** The other shapes. */

@@ -55,7 +55,16 @@ final class ConceptReader {
         Optional.ofNullable(entries.get("direct"))
             .map(entry -> directs(entry, shapes))
             .orElse(List.of());
-    return Optional.of(new Concept(name.value(), shapes, rows, omissions, directs, name.at()));
+    return Optional.of(
+        new Concept(
+            name.value(), shapes, rows, omissions, directs, name.at(), rowEnd(concept, entries)));
+  }
+
+  /** The end of the rows; the end of the concept if it has none. */
+  private Optional<InsertionPoint> rowEnd(Entry concept, Map<String, Entry> entries) {
+    return Optional.ofNullable(entries.get("fields"))
+        .map(fields -> yaml.nextItem(fields.value()))
+        .orElseGet(() -> yaml.nextEntry(concept.value(), "fields:", 2));
   }
 
   private void checkCounts(Text name, List<ShapeUse> shapes) {
@@ -110,7 +119,7 @@ final class ConceptReader {
             (from, entry) ->
                 yaml.text(entry.value(), "'build'")
                     .ifPresent(
-                        maker -> build.put(from, new Text(maker.value(), entry.key().at()))));
+                        creator -> build.put(from, new Text(creator.value(), entry.key().at()))));
     return yaml.text(entryValue(entries, "type"), "'type'").stream()
         .map(type -> new ShapeUse(layer, type.value(), Direction.BOTH, build, type.at()))
         .toList();
@@ -136,15 +145,20 @@ final class ConceptReader {
         way -> new ShapeUse(layer, shape.key().value(), way, Map.of(), shape.key().at()));
   }
 
+  /** The names that a plan may use for shapes: simple, and as written. */
+  static List<String> names(Stream<ShapeUse> shapes) {
+    return shapes.flatMap(shape -> Stream.of(shape.simpleName(), shape.type())).distinct().toList();
+  }
+
   private void checkBuild(List<ShapeUse> shapes) {
-    List<String> known = shapes.stream().map(ShapeUse::simpleName).toList();
+    List<String> known = names(shapes.stream());
     for (ShapeUse shape : shapes) {
       shape
           .build()
           .forEach(
-              (from, maker) -> {
+              (from, creator) -> {
                 if (!known.contains(from)) {
-                  yaml.unknown(new Text(from, maker.at()), known, "the concept");
+                  yaml.unknown(new Text(from, creator.at()), known, "the concept");
                 }
               });
     }
@@ -197,11 +211,10 @@ final class ConceptReader {
 
   private boolean end(List<ShapeUse> shapes, Text name, Role role) {
     List<String> known =
-        shapes.stream()
-            .filter(shape -> shape.layer().role() == role)
-            .filter(shape -> role == Role.PERSISTENCE || shape.direction().goesOut())
-            .map(ShapeUse::simpleName)
-            .toList();
+        names(
+            shapes.stream()
+                .filter(shape -> shape.layer().role() == role)
+                .filter(shape -> role == Role.PERSISTENCE || shape.direction().goesOut()));
     if (!known.contains(name.value())) {
       yaml.unknown(name, known, role == Role.PERSISTENCE ? "the concept's store" : "what goes out");
       return false;
@@ -210,7 +223,7 @@ final class ConceptReader {
   }
 
   private List<Omission> omissions(Entry omits, List<ShapeUse> shapes) {
-    List<String> known = shapes.stream().map(ShapeUse::simpleName).toList();
+    List<String> known = names(shapes.stream());
     List<Omission> omissions = new ArrayList<>();
     Map<String, Entry> entries = yaml.entries(omits.value(), "'omits'");
     yaml.refuseOthers(entries, known, "the concept");

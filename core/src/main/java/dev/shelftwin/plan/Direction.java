@@ -1,6 +1,6 @@
 package dev.shelftwin.plan;
 
-import dev.shelftwin.shape.Keys;
+import dev.shelftwin.shape.KebabCase;
 
 /** Which way a transfer type travels. */
 public enum Direction {
@@ -20,6 +20,6 @@ public enum Direction {
 
   /** As the plan writes it. */
   public String key() {
-    return Keys.of(this);
+    return KebabCase.of(this);
   }
 }

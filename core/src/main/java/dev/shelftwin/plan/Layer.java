@@ -7,32 +7,50 @@ import java.util.Objects;
 /**
  * One layer of the users' program.
  *
- * @param name any name but the reserved words
- * @param role what it is for
- * @param packageName where its types are
- * @param rules what holds for its classes beside the mapping
- * @param style of the mappers that are written for it
- * @param at where the plan names it
+ * @param name any name except the reserved words of the plan
+ * @param role what the layer is for
+ * @param packages where its types are
+ * @param rules conventions and allowed dependencies
+ * @param defaults what holds for all shapes of the layer
+ * @param style the names and annotations of generated mappers
+ * @param at where the plan names the layer
  */
 public record Layer(
-    String name, Role role, String packageName, LayerRules rules, MapperStyle style, Place at) {
+    String name,
+    Role role,
+    PackageScope packages,
+    LayerRules rules,
+    LayerDefaults defaults,
+    MapperStyle style,
+    Place at) {
 
   public Layer {
     Objects.requireNonNull(name, "name");
     Objects.requireNonNull(role, "role");
-    Objects.requireNonNull(packageName, "packageName");
+    Objects.requireNonNull(packages, "packages");
     Objects.requireNonNull(rules, "rules");
+    Objects.requireNonNull(defaults, "defaults");
     Objects.requireNonNull(style, "style");
     Objects.requireNonNull(at, "at");
   }
 
-  /** The package of the mappers between this layer and the innermost. */
-  public String mapperPackage() {
-    return style.packageName(packageName, name);
+  /** This layer with other defaults. */
+  public Layer with(LayerDefaults others) {
+    return new Layer(name, role, packages, rules, others, style, at);
   }
 
   /** The simple name of the mapper of a concept. */
   public String mapperName(String concept) {
     return style.simpleName(concept, name);
+  }
+
+  /**
+   * The package of the mappers of a concept.
+   *
+   * @param typePackage the package of the concept's first type in this layer
+   */
+  public String mapperPackage(String typePackage) {
+    String own = packages.isOnePackage() ? packages.firstPackage() : typePackage;
+    return style.packageName(own, name);
   }
 }

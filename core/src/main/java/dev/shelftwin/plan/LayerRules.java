@@ -9,62 +9,64 @@ import java.util.Objects;
 import java.util.Optional;
 
 /**
- * What holds for the classes of a layer, beside what is mapped.
+ * Conventions of a layer, and exceptions from the rules about dependencies.
  *
- * @param knows what of other layers they may mention all the same, each with the reason: a type or
- *     a package, by its qualified name
- * @param apart types of the layer that no concept names on purpose, by their names within its
+ * @param allowedTypes types or packages of other layers that its classes may use, by qualified
+ *     name, each with the reason
+ * @param unlistedTypes types that belong to no concept on purpose, by their names within the
  *     package, each with the reason
- * @param names of the types of concepts, where {@code {concept}} stands for the concept's; any name
- *     where none is given
- * @param spelling of the fields' names as those outside see them; any where none is given
- * @param unsaid what fields are whose declarations do not say whether they may be missing; by the
- *     layer's role where it is empty
+ * @param names patterns for the names of types, where {@code {concept}} stands for the concept's
+ *     name; any name if there is none
+ * @param spelling the spelling of external field names; any if empty
+ * @param unspecifiedNullness whether fields whose declarations do not say so may be missing; by the
+ *     layer's role if empty
  */
 public record LayerRules(
-    Map<String, Text> knows,
-    Map<String, Text> apart,
+    Map<String, Text> allowedTypes,
+    Map<String, Text> unlistedTypes,
     List<Text> names,
     Optional<Spelling> spelling,
-    Optional<Presence> unsaid) {
+    Optional<Presence> unspecifiedNullness) {
 
-  /** The plan says nothing. */
+  /** No conventions. */
   public static final LayerRules NONE =
       new LayerRules(Map.of(), Map.of(), List.of(), Optional.empty(), Optional.empty());
 
   public LayerRules {
-    knows = Collections.unmodifiableMap(new LinkedHashMap<>(knows));
-    apart = Collections.unmodifiableMap(new LinkedHashMap<>(apart));
+    allowedTypes = Collections.unmodifiableMap(new LinkedHashMap<>(allowedTypes));
+    unlistedTypes = Collections.unmodifiableMap(new LinkedHashMap<>(unlistedTypes));
     names = List.copyOf(names);
     Objects.requireNonNull(spelling, "spelling");
-    if (unsaid.filter(Presence.UNSAID::equals).isPresent()) {
-      throw new IllegalArgumentException("what is unsaid is either required or optional");
+    if (unspecifiedNullness.filter(Presence.UNSPECIFIED::equals).isPresent()) {
+      throw new IllegalArgumentException("unspecified nullness is either required or optional");
     }
   }
 
-  /** What the types of a concept may be called. */
+  /** The names that the types of a concept may have. */
   public List<String> namesOf(String concept) {
     return names.stream().map(name -> name.value().replace(MapperStyle.CONCEPT, concept)).toList();
   }
 
-  /** The same with one more that may be mentioned. */
-  LayerRules knowing(String name, Text because) {
-    return new LayerRules(with(knows, name, because), apart, names, spelling, unsaid);
+  /** These rules with one more allowed type. */
+  LayerRules allowing(String name, Text because) {
+    return new LayerRules(
+        with(allowedTypes, name, because), unlistedTypes, names, spelling, unspecifiedNullness);
   }
 
-  /** The same with one more type that no concept names. */
-  LayerRules leaving(String type, Text because) {
-    return new LayerRules(knows, with(apart, type, because), names, spelling, unsaid);
+  /** These rules with one more unlisted type. */
+  LayerRules unlisting(String type, Text because) {
+    return new LayerRules(
+        allowedTypes, with(unlistedTypes, type, because), names, spelling, unspecifiedNullness);
   }
 
-  /** The same with other habits. */
+  /** These rules with other naming conventions. */
   LayerRules spelled(List<Text> patterns, Optional<Spelling> fields) {
-    return new LayerRules(knows, apart, patterns, fields, unsaid);
+    return new LayerRules(allowedTypes, unlistedTypes, patterns, fields, unspecifiedNullness);
   }
 
-  /** The same with another habit about missing values. */
-  public LayerRules unsaid(Presence presence) {
-    return new LayerRules(knows, apart, names, spelling, Optional.of(presence));
+  /** These rules with another word about missing values. */
+  public LayerRules withNullness(Presence presence) {
+    return new LayerRules(allowedTypes, unlistedTypes, names, spelling, Optional.of(presence));
   }
 
   private static Map<String, Text> with(Map<String, Text> texts, String key, Text value) {

@@ -9,7 +9,7 @@ import java.util.Objects;
  * @param value text, whole number, number or truth value
  * @param at where it stands
  */
-public record Literal(Object value, Place at) {
+public record Literal(Object value, Place at) implements PlanWord {
 
   public Literal {
     Objects.requireNonNull(value, "value");

@@ -9,16 +9,17 @@ import java.util.Objects;
 import java.util.Optional;
 
 /**
- * What is not simply the same in every layer, and which concepts there are.
+ * The concepts of a project, and the fields that are not the same in every layer.
  *
- * @param name of the project
+ * @param name the name of the project
  * @param code where the users' code is
  * @param layers in the order of the plan
  * @param concepts in the order of the plan
- * @param signatures packages around the layers, and what they may show of them
- * @param wire the static method that gives the users' own JSON mapper
- * @param samples static methods that make sample values, by the name of the type they make
- * @param at the plan's beginning
+ * @param signatures packages around the layers, and the layers that their public signatures may use
+ * @param wire the static method that returns the users' JSON mapper
+ * @param samples the static methods that create samples, by the name of the type
+ * @param at the beginning of the plan
+ * @param notes hints about the plan's text, such as words that have a new name
  */
 public record Plan(
     String name,
@@ -28,7 +29,8 @@ public record Plan(
     List<Signatures> signatures,
     Optional<Text> wire,
     Map<String, Text> samples,
-    Place at) {
+    Place at,
+    List<PlanNote> notes) {
 
   public Plan {
     Objects.requireNonNull(name, "name");
@@ -39,6 +41,17 @@ public record Plan(
     Objects.requireNonNull(wire, "wire");
     samples = Collections.unmodifiableMap(new LinkedHashMap<>(samples));
     Objects.requireNonNull(at, "at");
+    notes = List.copyOf(notes);
+  }
+
+  /** This plan with other concepts. */
+  public Plan with(List<Concept> others) {
+    return new Plan(name, code, layers, others, signatures, wire, samples, at, notes);
+  }
+
+  /** This plan with other layers. */
+  public Plan withLayers(List<Layer> others) {
+    return new Plan(name, code, others, concepts, signatures, wire, samples, at, notes);
   }
 
   /** The concept of that name. */

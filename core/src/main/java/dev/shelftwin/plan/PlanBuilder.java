@@ -3,17 +3,13 @@ package dev.shelftwin.plan;
 import dev.shelftwin.finding.InputException;
 import dev.shelftwin.finding.RuleId;
 import dev.shelftwin.shape.FieldRole;
-import dev.shelftwin.shape.Limits;
 import dev.shelftwin.shape.Place;
 import dev.shelftwin.shape.Presence;
 import dev.shelftwin.shape.Role;
-import java.time.LocalDate;
-import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
@@ -42,7 +38,7 @@ import org.jspecify.annotations.Nullable;
  */
 public final class PlanBuilder {
 
-  private static final Place HERE = Place.in("the plan in Java");
+  static final Place HERE = Place.in("the plan in Java");
 
   private final String name;
   private final List<Text> classes = new ArrayList<>();
@@ -121,8 +117,17 @@ public final class PlanBuilder {
   }
 
   /** A layer. */
-  public PlanBuilder layer(String layerName, Role role, String packageName) {
-    layers.put(layerName, new Layer(layerName, role, packageName, LayerRules.NONE, style, HERE));
+  public PlanBuilder layer(String layerName, Role role, String... packages) {
+    layers.put(
+        layerName,
+        new Layer(
+            layerName,
+            role,
+            new PackageScope(Stream.of(packages).map(PlanBuilder::text).toList(), List.of()),
+            LayerRules.NONE,
+            LayerDefaults.NONE,
+            style,
+            HERE));
     return this;
   }
 
@@ -131,13 +136,13 @@ public final class PlanBuilder {
    *
    * @param name a type or a package, by its qualified name
    */
-  public PlanBuilder knows(String layerName, String name, String because) {
-    return rules(layerName, layer(layerName).rules().knowing(name, text(because)));
+  public PlanBuilder allowType(String layerName, String name, String because) {
+    return rules(layerName, layer(layerName).rules().allowing(name, text(because)));
   }
 
   /** A type of a layer that no concept names on purpose. */
-  public PlanBuilder apart(String layerName, String type, String because) {
-    return rules(layerName, layer(layerName).rules().leaving(type, text(because)));
+  public PlanBuilder unlistedType(String layerName, String type, String because) {
+    return rules(layerName, layer(layerName).rules().unlisting(type, text(because)));
   }
 
   /**
@@ -152,16 +157,54 @@ public final class PlanBuilder {
   }
 
   /** What a layer's fields are whose declarations do not say whether they may be missing. */
-  public PlanBuilder unsaid(String layerName, Presence presence) {
-    return rules(layerName, layer(layerName).rules().unsaid(presence));
+  public PlanBuilder unspecifiedNullness(String layerName, Presence presence) {
+    return rules(layerName, layer(layerName).rules().withNullness(presence));
+  }
+
+  /** Packages or types that do not belong to a layer. */
+  public PlanBuilder except(String layerName, String... patterns) {
+    Layer layer = layer(layerName);
+    List<Text> excludes = Stream.of(patterns).map(PlanBuilder::text).toList();
+    PackageScope packages = new PackageScope(layer.packages().includes(), excludes);
+    layers.put(layerName, copy(layer, packages, layer.rules(), layer.defaults()));
+    return this;
+  }
+
+  /** A default for the fields of that name in all shapes of a layer. */
+  public PlanBuilder fieldDefault(
+      String layerName, String field, @Nullable FieldRole role, @Nullable String stays) {
+    Layer layer = layer(layerName);
+    List<FieldDefault> fields = new ArrayList<>(layer.defaults().fields());
+    fields.add(
+        new FieldDefault(
+            text(field),
+            Optional.ofNullable(role),
+            Optional.ofNullable(stays).map(PlanBuilder::text),
+            HERE));
+    LayerDefaults defaults = new LayerDefaults(fields, layer.defaults().accept());
+    layers.put(layerName, copy(layer, layer.packages(), layer.rules(), defaults));
+    return this;
+  }
+
+  /** Accepts the findings of a rule in all shapes of a layer. */
+  public PlanBuilder accept(String layerName, RuleId rule, String reason) {
+    Layer layer = layer(layerName);
+    Map<RuleId, Acceptance> accept = new HashMap<>(layer.defaults().accept());
+    accept.put(rule, new Acceptance(text(reason), Optional.empty()));
+    LayerDefaults defaults = new LayerDefaults(layer.defaults().fields(), accept);
+    layers.put(layerName, copy(layer, layer.packages(), layer.rules(), defaults));
+    return this;
   }
 
   private PlanBuilder rules(String layerName, LayerRules rules) {
     Layer layer = layer(layerName);
-    layers.put(
-        layerName,
-        new Layer(layerName, layer.role(), layer.packageName(), rules, layer.style(), HERE));
+    layers.put(layerName, copy(layer, layer.packages(), rules, layer.defaults()));
     return this;
+  }
+
+  private static Layer copy(
+      Layer layer, PackageScope packages, LayerRules rules, LayerDefaults defaults) {
+    return new Layer(layer.name(), layer.role(), packages, rules, defaults, layer.style(), HERE);
   }
 
   /** The layers that the public signatures of a package around them may mention. */
@@ -205,7 +248,8 @@ public final class PlanBuilder {
             signatures,
             Optional.ofNullable(wire),
             samples,
-            HERE);
+            HERE,
+            List.of());
     // Read again, so that there is one place only that knows what a plan must not say.
     return PlanReader.read(HERE.file(), PlanWriter.write(said));
   }
@@ -250,10 +294,10 @@ public final class PlanBuilder {
     }
 
     /** What makes the type that was named last: a static method, or {@code new}. */
-    public ConceptBuilder build(String from, String maker) {
+    public ConceptBuilder build(String from, String creator) {
       ShapeUse last = shapes.remove(shapes.size() - 1);
       Map<String, Text> build = new HashMap<>(last.build());
-      build.put(from, text(maker));
+      build.put(from, text(creator));
       shapes.add(new ShapeUse(last.layer(), last.type(), last.direction(), build, HERE));
       return this;
     }
@@ -298,170 +342,7 @@ public final class PlanBuilder {
     }
 
     private Concept concept() {
-      return new Concept(name, shapes, rows, omissions, directs, HERE);
-    }
-  }
-
-  /** Says how a field is accounted for; the words are the plan's own. */
-  public static final class RowBuilder {
-
-    private final Map<String, Text> names = new LinkedHashMap<>();
-    private final Map<String, List<Text>> lists = new LinkedHashMap<>();
-    private final Words<SaidLimits> limits = new Words<>();
-    private final Map<RuleId, Acceptance> accept = new HashMap<>();
-    private final Words<Text> stays = new Words<>();
-    private final Words<Given> given = new Words<>();
-    private final Words<Text> by = new Words<>();
-    private final Words<Codes> codes = new Words<>();
-    private final Words<Literal> absent = new Words<>();
-    private @Nullable FieldRole role;
-    private @Nullable Text derived;
-    private @Nullable ChronoUnit unit;
-
-    /** A row that says nothing yet. */
-    public RowBuilder() {}
-
-    /** The field's name in a layer or a shape. */
-    public RowBuilder field(String layerOrShape, String field) {
-      names.put(layerOrShape, text(field));
-      return this;
-    }
-
-    /** Several fields that hold together what one field holds elsewhere. */
-    public RowBuilder fields(String layerOrShape, String... several) {
-      lists.put(layerOrShape, List.of(several).stream().map(PlanBuilder::text).toList());
-      return this;
-    }
-
-    public RowBuilder is(FieldRole what) {
-      role = Objects.requireNonNull(what, "what");
-      return this;
-    }
-
-    public RowBuilder derived(String from) {
-      derived = text(from);
-      return this;
-    }
-
-    public RowBuilder stays(String reason) {
-      stays.everywhere = text(reason);
-      return this;
-    }
-
-    public RowBuilder stays(String layerOrShape, String reason) {
-      stays.only.put(layerOrShape, text(reason));
-      return this;
-    }
-
-    /** A literal; null for no value. */
-    public RowBuilder givenValue(String layerOrShape, @Nullable Object literal) {
-      given.only.put(
-          layerOrShape,
-          new Given(Given.Source.VALUE, Optional.ofNullable(literal), Optional.empty(), HERE));
-      return this;
-    }
-
-    /** {@code caller}, {@code supplier}, {@code factory}, or a static method. */
-    public RowBuilder givenFrom(String layerOrShape, String source) {
-      given.only.put(layerOrShape, given(source));
-      return this;
-    }
-
-    /** The same for all outer shapes that the row is about. */
-    public RowBuilder givenFrom(String source) {
-      given.everywhere = given(source);
-      return this;
-    }
-
-    private static Given given(String source) {
-      boolean known =
-          List.of(Given.Source.CALLER, Given.Source.SUPPLIER, Given.Source.FACTORY).stream()
-              .anyMatch(one -> one.name().equalsIgnoreCase(source));
-      return known
-          ? new Given(
-              Given.Source.valueOf(source.toUpperCase(Locale.ROOT)),
-              Optional.empty(),
-              Optional.empty(),
-              HERE)
-          : new Given(Given.Source.METHOD, Optional.empty(), Optional.of(text(source)), HERE);
-    }
-
-    public RowBuilder by(String own) {
-      by.everywhere = text(own);
-      return this;
-    }
-
-    public RowBuilder by(String layerOrShape, String own) {
-      by.only.put(layerOrShape, text(own));
-      return this;
-    }
-
-    /** What stands for each constant in a layer or a shape. */
-    public RowBuilder codes(String layerOrShape, Map<String, Object> byConstant) {
-      codes.only.put(layerOrShape, new Codes(byConstant, Optional.empty(), HERE));
-      return this;
-    }
-
-    /** The same, and what any other code becomes. */
-    public RowBuilder codes(String layerOrShape, Map<String, Object> byConstant, String otherwise) {
-      codes.only.put(layerOrShape, new Codes(byConstant, Optional.of(text(otherwise)), HERE));
-      return this;
-    }
-
-    public RowBuilder absent(String layerOrShape, Object literal) {
-      absent.only.put(layerOrShape, new Literal(literal, HERE));
-      return this;
-    }
-
-    public RowBuilder unit(ChronoUnit counted) {
-      unit = Objects.requireNonNull(counted, "counted");
-      return this;
-    }
-
-    /** What the field allows there, where its declaration does not say. */
-    public RowBuilder limits(String layerOrShape, Limits said, boolean required) {
-      limits.only.put(layerOrShape, new SaidLimits(said, required, HERE));
-      return this;
-    }
-
-    public RowBuilder accept(RuleId rule, String reason) {
-      accept.put(rule, new Acceptance(text(reason), Optional.empty()));
-      return this;
-    }
-
-    /** The same up to a day. */
-    public RowBuilder accept(RuleId rule, String reason, LocalDate until) {
-      accept.put(rule, new Acceptance(text(reason), Optional.of(until)));
-      return this;
-    }
-
-    /** What was said so far. */
-    public Row row() {
-      return new Row(
-          names,
-          lists,
-          Optional.ofNullable(role),
-          Optional.ofNullable(derived),
-          stays.scoped(),
-          given.scoped(),
-          by.scoped(),
-          codes.scoped(),
-          absent.scoped(),
-          Optional.ofNullable(unit),
-          limits.scoped(),
-          accept,
-          HERE);
-    }
-  }
-
-  /** What is said once for all, or by layer and shape. */
-  private static final class Words<T> {
-
-    private @Nullable T everywhere;
-    private final Map<String, T> only = new LinkedHashMap<>();
-
-    Scoped<T> scoped() {
-      return new Scoped<>(Optional.ofNullable(everywhere), only);
+      return new Concept(name, shapes, rows, omissions, directs, HERE, Optional.empty());
     }
   }
 }

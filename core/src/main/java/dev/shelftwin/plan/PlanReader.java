@@ -2,23 +2,18 @@ package dev.shelftwin.plan;
 
 import dev.shelftwin.finding.InputException;
 import dev.shelftwin.plan.YamlDocument.Entry;
-import dev.shelftwin.shape.Keys;
 import dev.shelftwin.shape.Place;
-import dev.shelftwin.shape.Presence;
-import dev.shelftwin.shape.Role;
 import java.io.IOException;
 import java.nio.charset.CharacterCodingException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.function.Function;
 import org.jspecify.annotations.Nullable;
 import org.snakeyaml.engine.v2.nodes.Node;
 
@@ -95,21 +90,27 @@ public final class PlanReader {
             "samples");
     yaml.refuseOthers(entries, known, "a plan");
     version(entries.get("shelf-twin"), root);
-    String name = required(entries, "name", root).flatMap(this::text).map(Text::value).orElse("");
+    String name =
+        yaml.required(entries, "name", root).flatMap(this::text).map(Text::value).orElse("");
     Code code = optional(entries, "code").map(entry -> code(entry.value())).orElse(Code.NONE);
     MapperStyle style = optional(entries, "mappers").map(this::style).orElse(MapperStyle.USUAL);
     List<Layer> layers =
-        required(entries, "layers", root).map(entry -> layers(entry, style)).orElse(List.of());
+        yaml.required(entries, "layers", root)
+            .map(entry -> new LayerReader(yaml).read(entry, style))
+            .orElse(List.of());
     checkApart(layers);
     yaml.throwIfWrong(); // what follows makes no sense without layers
     List<Concept> concepts =
-        required(entries, "concepts", root).map(entry -> concepts(entry, layers)).orElse(List.of());
+        yaml.required(entries, "concepts", root)
+            .map(entry -> concepts(entry, layers))
+            .orElse(List.of());
     List<Signatures> signatures =
         optional(entries, "signatures").map(entry -> signatures(entry, layers)).orElse(List.of());
     Map<String, Text> samples =
         optional(entries, "samples").map(entry -> texts(entry, "'samples'")).orElse(Map.of());
     Optional<Text> wire = optional(entries, "wire").flatMap(this::text);
-    return new Plan(name, code, layers, concepts, signatures, wire, samples, yaml.place(root));
+    return new Plan(
+        name, code, layers, concepts, signatures, wire, samples, yaml.place(root), yaml.notes());
   }
 
   private void version(@Nullable Entry entry, Node root) {
@@ -173,7 +174,9 @@ public final class PlanReader {
     Map<String, Layer> names = new LinkedHashMap<>();
     for (Layer layer : layers) {
       @Nullable Layer other =
-          names.putIfAbsent(layer.mapperPackage() + "." + layer.mapperName("X"), layer);
+          names.putIfAbsent(
+              layer.mapperPackage(layer.packages().firstPackage()) + "." + layer.mapperName("X"),
+              layer);
       if (other != null) {
         yaml.error(
             layer.at(),
@@ -181,73 +184,6 @@ public final class PlanReader {
             "add {layer} to 'name' or 'package' below 'mappers'");
       }
     }
-  }
-
-  private List<Layer> layers(Entry layers, MapperStyle style) {
-    List<Layer> result = new ArrayList<>();
-    for (Entry entry : yaml.entries(layers.value(), "'layers'").values()) {
-      Text name = entry.key();
-      if (RESERVED.contains(name.value())) {
-        yaml.error(
-            name.at(),
-            "'" + name + "' is a word of the plan itself",
-            "give the layer another name");
-      }
-      Map<String, Entry> entries = yaml.entries(entry.value(), "a layer");
-      yaml.refuseOthers(
-          entries,
-          List.of("role", "package", "knows", "apart", "names", "spelling", "unsaid"),
-          "a layer");
-      Optional<Role> role = required(entries, "role", entry.value()).flatMap(this::role);
-      Optional<String> packageName =
-          required(entries, "package", entry.value()).flatMap(this::packageName);
-      if (role.isPresent() && packageName.isPresent()) {
-        LayerRules rules =
-            new LayerRules(
-                reasons(entries, "knows"),
-                reasons(entries, "apart"),
-                namePatterns(entries),
-                optional(entries, "spelling").flatMap(this::spelling),
-                optional(entries, "unsaid").flatMap(this::presence));
-        result.add(new Layer(name.value(), role.get(), packageName.get(), rules, style, name.at()));
-      }
-    }
-    return result;
-  }
-
-  /** Reasons by what they are for; the place is that of the key. */
-  private Map<String, Text> reasons(Map<String, Entry> entries, String key) {
-    Map<String, Text> reasons = new LinkedHashMap<>();
-    optional(entries, key)
-        .map(entry -> yaml.entries(entry.value(), "'" + key + "'"))
-        .orElse(Map.of())
-        .forEach(
-            (name, reason) ->
-                yaml.text(reason.value(), "a reason")
-                    .ifPresent(
-                        text -> reasons.put(name, new Text(text.value(), reason.key().at()))));
-    return reasons;
-  }
-
-  private List<Text> namePatterns(Map<String, Entry> entries) {
-    List<Text> patterns = list(entries, "names");
-    patterns.stream()
-        .filter(pattern -> !pattern.value().contains(MapperStyle.CONCEPT))
-        .forEach(
-            pattern ->
-                yaml.error(
-                    pattern.at(),
-                    "'" + pattern + "' is one name for all concepts",
-                    "write it like '{concept}Row'"));
-    return patterns;
-  }
-
-  private Optional<Spelling> spelling(Entry entry) {
-    return constant(entry, Spelling.values(), Spelling::key);
-  }
-
-  private Optional<Presence> presence(Entry entry) {
-    return constant(entry, new Presence[] {Presence.REQUIRED, Presence.OPTIONAL}, Keys::of);
   }
 
   /** Layers by the package that may mention them in its public signatures. */
@@ -269,29 +205,6 @@ public final class PlanReader {
       result.add(new Signatures(name.value(), mentions, name.at()));
     }
     return result;
-  }
-
-  private Optional<Role> role(Entry entry) {
-    return constant(entry, Role.values(), Role::key);
-  }
-
-  private <T> Optional<T> constant(Entry entry, T[] constants, Function<T, String> key) {
-    Map<String, T> known = new LinkedHashMap<>();
-    Arrays.stream(constants).forEach(constant -> known.put(key.apply(constant), constant));
-    Optional<Text> word = text(entry);
-    word.filter(said -> !known.containsKey(said.value()))
-        .ifPresent(said -> yaml.unknown(said, known.keySet(), "'" + entry.key() + "'"));
-    return word.map(Text::value).map(known::get);
-  }
-
-  private Optional<String> packageName(Entry entry) {
-    Optional<Text> word = text(entry);
-    if (word.isPresent() && !word.get().value().matches(PACKAGE)) {
-      yaml.error(
-          word.get().at(), "'" + word.get() + "' is no package", "write it like coop.kiln.store");
-      return Optional.empty();
-    }
-    return word.map(Text::value);
   }
 
   private List<Concept> concepts(Entry concepts, List<Layer> layers) {
@@ -324,12 +237,5 @@ public final class PlanReader {
 
   private static Optional<Entry> optional(Map<String, Entry> entries, String key) {
     return Optional.ofNullable(entries.get(key));
-  }
-
-  private Optional<Entry> required(Map<String, Entry> entries, String key, Node owner) {
-    if (!entries.containsKey(key)) {
-      yaml.error(yaml.place(owner), "'" + key + "' is missing here", "add '" + key + ":'");
-    }
-    return optional(entries, key);
   }
 }

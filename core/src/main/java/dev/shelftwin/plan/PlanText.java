@@ -3,8 +3,6 @@ package dev.shelftwin.plan;
 import dev.shelftwin.finding.InputException;
 import dev.shelftwin.plan.PlanWriter.Comments;
 import dev.shelftwin.plan.YamlDocument.Entry;
-import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -15,7 +13,6 @@ import org.snakeyaml.engine.v2.common.FlowStyle;
 import org.snakeyaml.engine.v2.exceptions.Mark;
 import org.snakeyaml.engine.v2.nodes.MappingNode;
 import org.snakeyaml.engine.v2.nodes.Node;
-import org.snakeyaml.engine.v2.nodes.NodeTuple;
 import org.snakeyaml.engine.v2.nodes.SequenceNode;
 
 /**
@@ -77,17 +74,20 @@ public final class PlanText {
       text.append(" ".repeat(indent)).append("fields:\n");
       rows.forEach(row -> text.append(writer.text(row, indent + 2)));
       refuseFlow(node, concept);
-      after(lastLine(node), text);
+      after(YamlDocument.lastLine(node), text);
     } else {
       refuseFlow(fields.value(), concept);
       rows.forEach(row -> text.append(writer.text(row, column(fields.value()))));
-      after(lastLine(fields.value()), text);
+      after(YamlDocument.lastLine(fields.value()), text);
     }
   }
 
   private void addConcept(Concept concept) {
     int last =
-        concepts.values().stream().mapToInt(entry -> lastLine(entry.value())).max().orElse(0);
+        concepts.values().stream()
+            .mapToInt(entry -> YamlDocument.lastLine(entry.value()))
+            .max()
+            .orElse(0);
     after(last, new StringBuilder("\n").append(writer.text(concept)));
   }
 
@@ -121,25 +121,5 @@ public final class PlanText {
 
   private static int column(Node node) {
     return node.getStartMark().map(Mark::getColumn).orElse(0);
-  }
-
-  /** The line of the last word in a node; its own end lies after comments that follow it. */
-  private static int lastLine(Node node) {
-    List<Node> inner = new ArrayList<>();
-    if (node instanceof MappingNode map) {
-      for (NodeTuple tuple : map.getValue()) {
-        inner.add(tuple.getKeyNode());
-        inner.add(tuple.getValueNode());
-      }
-    } else if (node instanceof SequenceNode list) {
-      inner.addAll(list.getValue());
-    }
-    boolean flow = node instanceof MappingNode map && map.getFlowStyle() == FlowStyle.FLOW;
-    if (inner.isEmpty() || flow) {
-      Optional<Mark> end = node.getEndMark();
-      // What ends where a line begins was over with the line before.
-      return end.map(mark -> mark.getColumn() == 0 ? mark.getLine() - 1 : mark.getLine()).orElse(0);
-    }
-    return inner.stream().map(PlanText::lastLine).max(Comparator.naturalOrder()).orElse(0);
   }
 }

@@ -1,6 +1,7 @@
 package dev.shelftwin.plan;
 
-import dev.shelftwin.shape.Keys;
+import dev.shelftwin.finding.RuleId;
+import dev.shelftwin.shape.KebabCase;
 import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -41,7 +42,7 @@ public final class PlanWriter {
     /**
      * The remarks, each on a line of its own.
      *
-     * @param part a concept or a row
+     * @param part a layer, a concept or a row
      */
     List<String> about(Object part);
   }
@@ -72,15 +73,14 @@ public final class PlanWriter {
       text.append("\nmappers:\n").append(yaml.block(style, 2));
     }
     text.append("\nlayers:\n");
-    Map<String, Object> layers = new LinkedHashMap<>();
     for (Layer layer : plan.layers()) {
       Map<String, Object> said = new LinkedHashMap<>();
       said.put("role", layer.role().key());
-      said.put("package", layer.packageName());
+      putPackages(said, layer.packages());
+      putDefaults(said, layer.defaults());
       putRules(said, layer.rules());
-      layers.put(layer.name(), said);
+      text.append(comments(layer, 2)).append(yaml.block(Map.of(layer.name(), said), 2));
     }
-    text.append(yaml.block(layers, 2));
     if (!plan.signatures().isEmpty()) {
       Map<String, Object> signatures = new LinkedHashMap<>();
       plan.signatures().forEach(one -> signatures.put(one.packageName(), one.mentions()));
@@ -100,16 +100,48 @@ public final class PlanWriter {
     return text.toString();
   }
 
-  private static void putRules(Map<String, Object> said, LayerRules rules) {
-    if (!rules.knows().isEmpty()) {
-      said.put("knows", strings(rules.knows()));
+  private static void putPackages(Map<String, Object> said, PackageScope packages) {
+    putPaths(said, packages.includes().size() == 1 ? "package" : "packages", packages.includes());
+    putPaths(said, "except", packages.excludes());
+  }
+
+  private static void putDefaults(Map<String, Object> said, LayerDefaults defaults) {
+    if (!defaults.fields().isEmpty()) {
+      said.put("fields", defaults.fields().stream().map(PlanWriter::fieldDefault).toList());
     }
-    if (!rules.apart().isEmpty()) {
-      said.put("apart", strings(rules.apart()));
+    if (!defaults.accept().isEmpty()) {
+      said.put("accept", acceptances(defaults.accept()));
+    }
+  }
+
+  private static Map<String, Object> fieldDefault(FieldDefault field) {
+    Map<String, Object> said = new LinkedHashMap<>();
+    said.put("field", field.field().value());
+    field.role().ifPresent(role -> said.put("is", role.key()));
+    field.stays().ifPresent(stays -> said.put("stays", stays.value()));
+    return said;
+  }
+
+  private static Map<String, Object> acceptances(Map<RuleId, Acceptance> accept) {
+    Map<String, Object> accepted = new LinkedHashMap<>();
+    accept.keySet().stream()
+        .sorted()
+        .forEach(rule -> accepted.put(rule.key(), acceptance(accept.get(rule))));
+    return accepted;
+  }
+
+  private static void putRules(Map<String, Object> said, LayerRules rules) {
+    if (!rules.allowedTypes().isEmpty()) {
+      said.put("allowed-types", strings(rules.allowedTypes()));
+    }
+    if (!rules.unlistedTypes().isEmpty()) {
+      said.put("unlisted-types", strings(rules.unlistedTypes()));
     }
     putPaths(said, "names", rules.names());
     rules.spelling().ifPresent(spelling -> said.put("spelling", spelling.key()));
-    rules.unsaid().ifPresent(presence -> said.put("unsaid", Keys.of(presence)));
+    rules
+        .unspecifiedNullness()
+        .ifPresent(presence -> said.put("unspecified-nullness", KebabCase.of(presence)));
   }
 
   private static Map<String, Object> style(Plan plan) {
@@ -206,11 +238,7 @@ public final class PlanWriter {
     put(words, "stays", row.stays(), Text::value);
     put(words, "limits", row.limits(), PlanWriter::limits);
     if (!row.accept().isEmpty()) {
-      Map<String, Object> accepted = new LinkedHashMap<>();
-      row.accept().keySet().stream()
-          .sorted()
-          .forEach(rule -> accepted.put(rule.key(), acceptance(row.accept().get(rule))));
-      words.put("accept", accepted);
+      words.put("accept", acceptances(row.accept()));
     }
     return words;
   }
@@ -231,12 +259,12 @@ public final class PlanWriter {
 
   private static Object limits(SaidLimits limits) {
     Map<String, Object> said = new LinkedHashMap<>();
-    limits.limits().shortest().ifPresent(count -> said.put("min-length", count));
-    limits.limits().length().ifPresent(count -> said.put("length", count));
+    limits.limits().minLength().ifPresent(count -> said.put("min-length", count));
+    limits.limits().maxLength().ifPresent(count -> said.put("length", count));
     limits.limits().digits().ifPresent(count -> said.put("digits", count));
     limits.limits().scale().ifPresent(count -> said.put("scale", count));
-    limits.limits().least().ifPresent(bound -> said.put("min", number(bound.value())));
-    limits.limits().greatest().ifPresent(bound -> said.put("max", number(bound.value())));
+    limits.limits().min().ifPresent(bound -> said.put("min", number(bound.value())));
+    limits.limits().max().ifPresent(bound -> said.put("max", number(bound.value())));
     limits.limits().patterns().forEach(pattern -> said.put("pattern", pattern));
     if (limits.required()) {
       said.put("required", true);
@@ -257,15 +285,43 @@ public final class PlanWriter {
     }
   }
 
-  private static Object given(Given given) {
-    Map<String, @Nullable Object> said = new LinkedHashMap<>();
-    switch (given.source()) {
-      case VALUE -> said.put("value", given.literal().orElse(null));
-      case METHOD -> said.put("from", given.method().map(Text::value).orElse(""));
-      case CALLER, SUPPLIER, FACTORY ->
-          said.put("from", given.source().name().toLowerCase(Locale.ROOT));
+  private static Object given(GivenValue given) {
+    Map<String, @Nullable Object> words = new LinkedHashMap<>();
+    if (given instanceof GivenValue.Constant constant) {
+      words.put("value", constant.literal().orElse(null));
+    } else {
+      words.put("from", given.fold(new SourceName()));
     }
-    return said;
+    return words;
+  }
+
+  /** The value of the word {@code from}. */
+  private static final class SourceName implements GivenValue.Cases<String> {
+
+    @Override
+    public String constant(GivenValue.Constant source) {
+      throw new IllegalArgumentException("a constant has a value");
+    }
+
+    @Override
+    public String callerParameter(GivenValue.CallerParameter source) {
+      return "caller";
+    }
+
+    @Override
+    public String suppliedValue(GivenValue.SuppliedValue source) {
+      return "supplier";
+    }
+
+    @Override
+    public String staticMethod(GivenValue.StaticMethod source) {
+      return source.method().value();
+    }
+
+    @Override
+    public String factoryRule(GivenValue.FactoryRule source) {
+      return "factory";
+    }
   }
 
   private static Object codes(Codes codes) {

@@ -10,26 +10,29 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
 
 /**
- * How one field is accounted for where it is not simply the same everywhere.
+ * How one field is mapped that is not the same in every layer.
  *
- * @param names the field's name, by the layer or the shape that has it; a path such as {@code
- *     kiln.code} names a part of what the field holds
- * @param lists the names of several fields that hold together what one field holds elsewhere, by
- *     the layer or the shape that has them
+ * @param names the field's names by layer or shape; a path such as {@code kiln.code} is a part of
+ *     the field
+ * @param lists the names of several fields that together hold the value of one field elsewhere, by
+ *     layer or shape
  * @param role what the field is
- * @param derived why it needs no source: it is computed
- * @param stays why it goes no further
- * @param given where its value comes from
- * @param by the user's own conversion: a class, a static method as {@code Class.method}, or what an
- *     enumeration's constants are told apart by
- * @param codes what stands for the constants of an enumeration
- * @param absent what stands for a value that is missing where one is needed
- * @param unit what a number counts that stands for a time
- * @param limits what the field allows, where its declaration does not say
- * @param accept findings that are meant to be so
- * @param at where the row stands
+ * @param derived how the field is computed
+ * @param stays why the field is not mapped
+ * @param given where the value comes from
+ * @param by the user's own conversion: a class, a static method as {@code Class.method}, or a
+ *     property of an enumeration
+ * @param codes the codes of an enumeration's constants
+ * @param absent the replacement for a missing value if the target requires one
+ * @param unit the unit that a number counts
+ * @param limits limits that the declaration does not give
+ * @param accept accepted findings, with the reasons
+ * @param text where the row stands
  */
 public record Row(
     Map<String, Text> names,
@@ -37,14 +40,15 @@ public record Row(
     Optional<FieldRole> role,
     Optional<Text> derived,
     Scoped<Text> stays,
-    Scoped<Given> given,
+    Scoped<GivenValue> given,
     Scoped<Text> by,
     Scoped<Codes> codes,
     Scoped<Literal> absent,
     Optional<ChronoUnit> unit,
     Scoped<SaidLimits> limits,
     Map<RuleId, Acceptance> accept,
-    Place at) {
+    RowText text)
+    implements PlanWord {
 
   public Row {
     names = Collections.unmodifiableMap(new LinkedHashMap<>(names));
@@ -59,10 +63,40 @@ public record Row(
     Objects.requireNonNull(unit, "unit");
     Objects.requireNonNull(limits, "limits");
     accept = Map.copyOf(accept);
-    Objects.requireNonNull(at, "at");
+    Objects.requireNonNull(text, "text");
   }
 
-  /** Whether it pairs names and no more. */
+  @Override
+  public Place at() {
+    return text.at();
+  }
+
+  /**
+   * This row as a default of a layer; empty if it says more than a layer's default can.
+   *
+   * @param layer the only layer that it may name
+   */
+  public Optional<FieldDefault> asDefault(String layer) {
+    boolean simple =
+        names.keySet().equals(Set.of(layer))
+            && lists.isEmpty()
+            && derived.isEmpty()
+            && stays.only().isEmpty()
+            && (role.isPresent() || stays.everywhere().isPresent())
+            && given.isEmpty()
+            && by.isEmpty()
+            && codes.isEmpty()
+            && absent.isEmpty()
+            && unit.isEmpty()
+            && limits.isEmpty()
+            && accept.isEmpty();
+    @Nullable Text name = names.get(layer);
+    return simple && name != null
+        ? Optional.of(new FieldDefault(name, role, stays.everywhere(), at()))
+        : Optional.empty();
+  }
+
+  /** Whether it only pairs names. */
   boolean saysNothingElse() {
     return lists.isEmpty()
         && role.isEmpty()
@@ -77,36 +111,37 @@ public record Row(
         && accept.isEmpty();
   }
 
-  /** The name the row itself gives the field in a shape: its shape's key wins over its layer's. */
+  /** The field's name in a shape: the name for the shape, otherwise the name for its layer. */
   public Optional<Text> named(ShapeUse shape) {
-    return Optional.ofNullable(names.get(shape.simpleName()))
-        .or(() -> Optional.ofNullable(names.get(shape.layer().name())));
+    return forShape(names, shape);
   }
 
-  /** The fields of a shape that hold together what one field holds elsewhere; mostly none. */
+  /** The fields of a shape that together hold the value of one field elsewhere; usually none. */
   public List<String> several(ShapeUse shape) {
-    return Optional.ofNullable(lists.get(shape.simpleName()))
-        .or(() -> Optional.ofNullable(lists.get(shape.layer().name())))
-        .orElse(List.of())
-        .stream()
-        .map(Text::value)
-        .toList();
+    return forShape(lists, shape).orElse(List.of()).stream().map(Text::value).toList();
   }
 
-  private boolean speaksOf(ShapeUse shape) {
+  private static <T> Optional<T> forShape(Map<String, T> byName, ShapeUse shape) {
+    return Stream.of(shape.type(), shape.simpleName(), shape.layer().name())
+        .map(byName::get)
+        .filter(Objects::nonNull)
+        .findFirst();
+  }
+
+  private boolean isAbout(ShapeUse shape) {
     return named(shape).isPresent() || !several(shape).isEmpty();
   }
 
-  /**
-   * The field's name in a shape: the row's own, else the domain's; empty where it is in neither.
-   */
+  /** The field's name in a shape, otherwise its name in the hub; empty if the row has neither. */
   public Optional<String> nameIn(ShapeUse shape, Concept concept) {
     return named(shape).or(() -> named(concept.hub())).map(Text::value);
   }
 
-  /** Whether the row speaks of a shape: it names the shape or its layer, or no outer one at all. */
+  /**
+   * Whether the row is about a shape: it names the shape or its layer, or no outer shape at all.
+   */
   public boolean concerns(ShapeUse shape, Concept concept) {
-    return speaksOf(shape)
-        || (!shape.equals(concept.hub()) && concept.outer().noneMatch(this::speaksOf));
+    return isAbout(shape)
+        || (!shape.equals(concept.hub()) && concept.outer().noneMatch(this::isAbout));
   }
 }

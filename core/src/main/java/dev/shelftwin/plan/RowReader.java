@@ -1,16 +1,13 @@
 package dev.shelftwin.plan;
 
-import dev.shelftwin.finding.RuleId;
 import dev.shelftwin.plan.YamlDocument.Entry;
 import dev.shelftwin.shape.FieldRole;
 import dev.shelftwin.shape.Limits;
+import dev.shelftwin.shape.Place;
 import java.math.BigDecimal;
-import java.time.LocalDate;
-import java.time.format.DateTimeParseException;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.Arrays;
-import java.util.EnumMap;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -63,7 +60,7 @@ final class RowReader {
     this.names =
         Stream.concat(
                 shapes.stream().map(shape -> shape.layer().name()),
-                shapes.stream().map(ShapeUse::simpleName))
+                ConceptReader.names(shapes.stream()).stream())
             .distinct()
             .toList();
   }
@@ -155,8 +152,18 @@ final class RowReader {
         scoped(entries, "absent", this::literal, RowReader::isNeverOne),
         word(entries, "unit").flatMap(this::unit),
         scoped(entries, "limits", this::limits, RowReader::areLimits),
-        word(entries, "accept").map(this::accept).orElse(Map.of()),
-        yaml.place(node));
+        word(entries, "accept").map(entry -> new AcceptReader(yaml).read(entry)).orElse(Map.of()),
+        text(node, entries));
+  }
+
+  private RowText text(Node node, Map<String, Entry> entries) {
+    Map<String, InsertionPoint> inner = new HashMap<>();
+    for (String word : WORDS) {
+      word(entries, word)
+          .flatMap(entry -> yaml.nextEntry(entry.value()))
+          .ifPresent(point -> inner.put(word, point));
+    }
+    return new RowText(yaml.place(node), yaml.nextEntry(node), inner);
   }
 
   private static Optional<Entry> word(Map<String, Entry> entries, String key) {
@@ -274,7 +281,7 @@ final class RowReader {
     return Optional.of(new Codes(codes, otherwise, entry.key().at()));
   }
 
-  private Optional<Given> given(Entry entry) {
+  private Optional<GivenValue> given(Entry entry) {
     Map<String, Entry> said = yaml.entries(entry.value(), "'given'");
     yaml.refuseOthers(said, List.of("value", "from"), "'given'");
     @Nullable Entry value = said.get("value");
@@ -289,46 +296,43 @@ final class RowReader {
     }
     if (value != null) {
       Optional<Object> literal = yaml.scalar(value.value(), "'value'");
-      return Optional.of(
-          new Given(Given.Source.VALUE, literal, Optional.empty(), value.key().at()));
+      return Optional.of(new GivenValue.Constant(literal, value.key().at()));
     }
     return from == null ? Optional.empty() : source(from);
   }
 
-  private Optional<Given> source(Entry from) {
+  private Optional<GivenValue> source(Entry from) {
     Optional<Text> word = yaml.text(from.value(), "'from'");
     if (word.isEmpty()) {
       return Optional.empty();
     }
-    String value = word.get().value();
-    if (value.contains(".")) {
-      return Optional.of(new Given(Given.Source.METHOD, Optional.empty(), word, from.key().at()));
-    }
-    return switch (value) {
-      case "caller" -> Optional.of(of(Given.Source.CALLER, from));
-      case "supplier" -> Optional.of(of(Given.Source.SUPPLIER, from));
-      case "factory" -> Optional.of(of(Given.Source.FACTORY, from));
-      default -> {
-        yaml.unknown(word.get(), List.of("caller", "supplier", "factory"), "'from'");
-        yield Optional.empty();
-      }
+    Place at = from.key().at();
+    return switch (word.get().value()) {
+      case "caller" -> Optional.of(new GivenValue.CallerParameter(at));
+      case "supplier" -> Optional.of(new GivenValue.SuppliedValue(at));
+      case "factory" -> Optional.of(new GivenValue.FactoryRule(at));
+      default -> method(word.get(), at);
     };
   }
 
-  private static Given of(Given.Source source, Entry from) {
-    return new Given(source, Optional.empty(), Optional.empty(), from.key().at());
+  private Optional<GivenValue> method(Text method, Place at) {
+    if (!method.value().contains(".")) {
+      yaml.unknown(method, List.of("caller", "supplier", "factory"), "'from'");
+      return Optional.empty();
+    }
+    return Optional.of(new GivenValue.StaticMethod(method, at));
   }
 
   private Optional<SaidLimits> limits(Entry entry) {
     Map<String, Entry> said = yaml.entries(entry.value(), "'limits'");
     yaml.refuseOthers(said, LIMITS, "'limits'");
     Limits.Builder limits = new Limits.Builder();
-    count(said, "min-length").ifPresent(limits::shortest);
-    count(said, "length").ifPresent(limits::length);
+    count(said, "min-length").ifPresent(limits::minLength);
+    count(said, "length").ifPresent(limits::maxLength);
     count(said, "digits").ifPresent(limits::digits);
     count(said, "scale").ifPresent(limits::scale);
-    bound(said, "min").ifPresent(limits::least);
-    bound(said, "max").ifPresent(limits::greatest);
+    bound(said, "min").ifPresent(limits::min);
+    bound(said, "max").ifPresent(limits::max);
     word(said, "pattern")
         .flatMap(part -> yaml.text(part.value(), "'pattern'"))
         .filter(this::isExpression)
@@ -385,54 +389,6 @@ final class RowReader {
       yaml.error(
           pattern.at(), "this is no regular expression: " + wrong.getDescription(), "correct it");
       return false;
-    }
-  }
-
-  private Map<RuleId, Acceptance> accept(Entry entry) {
-    Map<RuleId, Acceptance> accepted = new EnumMap<>(RuleId.class);
-    List<String> known =
-        Arrays.stream(RuleId.values()).filter(RuleId::isOfFields).map(RuleId::key).toList();
-    for (Entry part : yaml.entries(entry.value(), "'accept'").values()) {
-      Optional<RuleId> rule = RuleId.of(part.key().value()).filter(RuleId::isOfFields);
-      if (rule.isEmpty()) {
-        yaml.unknown(part.key(), known, "'accept'");
-      }
-      Optional<Acceptance> reason = acceptance(part);
-      if (rule.isPresent() && reason.isPresent()) {
-        accepted.put(rule.get(), reason.get());
-      }
-    }
-    return accepted;
-  }
-
-  /** A reason alone, or one with the last day on which it holds. */
-  private Optional<Acceptance> acceptance(Entry part) {
-    if (!(part.value() instanceof MappingNode)) {
-      return yaml.text(part.value(), "'accept'")
-          .map(reason -> new Acceptance(at(reason, part), Optional.empty()));
-    }
-    Map<String, Entry> said = yaml.entries(part.value(), "'accept'");
-    yaml.refuseOthers(said, List.of("because", "until"), "an acceptance");
-    if (!said.containsKey("because")) {
-      yaml.error(part.key().at(), "the reason is missing", "add 'because:'");
-    }
-    Optional<LocalDate> until =
-        word(said, "until").flatMap(word -> yaml.text(word.value(), "'until'")).flatMap(this::day);
-    return word(said, "because")
-        .flatMap(word -> yaml.text(word.value(), "'because'"))
-        .map(reason -> new Acceptance(at(reason, part), until));
-  }
-
-  private static Text at(Text reason, Entry part) {
-    return new Text(reason.value(), part.key().at());
-  }
-
-  private Optional<LocalDate> day(Text text) {
-    try {
-      return Optional.of(LocalDate.parse(text.value()));
-    } catch (DateTimeParseException wrong) {
-      yaml.error(text.at(), "'" + text + "' is no day", "write it like 2027-03-31");
-      return Optional.empty();
     }
   }
 }

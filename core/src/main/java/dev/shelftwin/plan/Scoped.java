@@ -8,11 +8,11 @@ import java.util.Optional;
 import java.util.stream.Stream;
 
 /**
- * Something that a row says for every outer shape, or for some layers and shapes only.
+ * A value for all outer shapes of a row, or for single layers and shapes.
  *
- * @param everywhere what holds for all outer shapes the row is about
- * @param only what holds for a layer or a shape, by its name
- * @param <T> what is said
+ * @param everywhere the value for all outer shapes that the row is about
+ * @param only the values for layers and shapes, by name
+ * @param <T> the type of the value
  */
 public record Scoped<T>(Optional<T> everywhere, Map<String, T> only) {
 
@@ -21,18 +21,23 @@ public record Scoped<T>(Optional<T> everywhere, Map<String, T> only) {
     only = Collections.unmodifiableMap(new LinkedHashMap<>(only));
   }
 
-  /** Nothing said. */
+  /** No value. */
   public static <T> Scoped<T> nothing() {
     return new Scoped<>(Optional.empty(), Map.of());
+  }
+
+  /** All values. */
+  public Stream<T> all() {
+    return Stream.concat(everywhere.stream(), only.values().stream());
   }
 
   public boolean isEmpty() {
     return everywhere.isEmpty() && only.isEmpty();
   }
 
-  /** What holds for a shape: its own word, else its layer's, else what holds everywhere. */
+  /** The value for a shape: its own, otherwise its layer's, otherwise the general one. */
   public Optional<T> at(ShapeUse shape) {
-    return Stream.of(shape.simpleName(), shape.layer().name())
+    return Stream.of(shape.type(), shape.simpleName(), shape.layer().name())
         .map(only::get)
         .filter(Objects::nonNull)
         .findFirst()

@@ -8,14 +8,14 @@ import java.util.Objects;
 import java.util.regex.Pattern;
 
 /**
- * A concept's shape in a layer, as the plan names it.
+ * The type of a concept in a layer, as the plan names it.
  *
  * @param layer the layer
- * @param type simple name within the layer's package, nested types with dots, or a qualified name;
- *     type arguments in angle brackets, as in {@code Page<Firing>}
- * @param direction which way it travels; both for shapes that are no transfer types
- * @param build the name of what makes it, by the name of the shape it is made from
- * @param at where the plan names it
+ * @param type the simple name in a package of the layer (nested types with dots), or a qualified
+ *     name; type arguments in angle brackets, as in {@code Page<Firing>}
+ * @param direction the direction of a transfer type; both for other types
+ * @param build the creator to use, by the name of the type that is mapped to this one
+ * @param at where the plan names the type
  */
 public record ShapeUse(
     Layer layer, String type, Direction direction, Map<String, Text> build, Place at) {
@@ -30,33 +30,29 @@ public record ShapeUse(
     Objects.requireNonNull(at, "at");
   }
 
-  /** The name with its package, and those of its type arguments with theirs. */
-  public String qualifiedName() {
-    return hasArguments()
-        ? NAME.matcher(type.replace(" ", "")).replaceAll(name -> qualified(name.group()))
-        : qualified(type);
+  /** Whether a name has a package: packages begin in lower case, as in {@code a.b.Outer.Inner}. */
+  public static boolean isQualified(String name) {
+    return Character.isLowerCase(name.charAt(0)) && name.contains(".");
   }
 
-  private String qualified(String name) {
-    // Packages begin in lower case, types do not: Outer.Inner is a name within the layer.
-    return Character.isLowerCase(name.charAt(0)) && name.contains(".")
-        ? name
-        : layer.packageName() + "." + name;
-  }
-
-  private static String simple(String name) {
-    return name.substring(name.lastIndexOf('.') + 1);
-  }
-
-  /** The name without packages. */
+  /** The name without packages and outer types. */
   public String simpleName() {
     return hasArguments()
         ? NAME.matcher(type).replaceAll(name -> simple(name.group()))
         : simple(type);
   }
 
-  /** Whether it has type arguments. */
+  /** Whether the type has type arguments. */
   public boolean hasArguments() {
     return type.contains("<");
+  }
+
+  /** Whether the plan means this type by a name: the simple name, or the name as written. */
+  public boolean isNamed(String name) {
+    return name.equals(simpleName()) || name.equals(type);
+  }
+
+  private static String simple(String name) {
+    return name.substring(name.lastIndexOf('.') + 1);
   }
 }

@@ -1,6 +1,6 @@
 package dev.shelftwin.plan;
 
-import dev.shelftwin.shape.Keys;
+import dev.shelftwin.shape.KebabCase;
 import java.util.Locale;
 import java.util.regex.Pattern;
 
@@ -23,7 +23,7 @@ public enum Spelling {
 
   /** As the plan writes it. */
   public String key() {
-    return Keys.of(this);
+    return KebabCase.of(this);
   }
 
   /** Whether a name is spelled so. */

@@ -4,7 +4,7 @@ import dev.shelftwin.shape.Place;
 import java.util.Objects;
 
 /** A word or sentence of a plan and where it stands. */
-public record Text(String value, Place at) {
+public record Text(String value, Place at) implements PlanWord {
 
   public Text {
     Objects.requireNonNull(value, "value");

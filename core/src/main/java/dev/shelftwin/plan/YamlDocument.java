@@ -17,6 +17,7 @@ import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import org.snakeyaml.engine.v2.api.LoadSettings;
 import org.snakeyaml.engine.v2.api.lowlevel.Compose;
+import org.snakeyaml.engine.v2.common.FlowStyle;
 import org.snakeyaml.engine.v2.exceptions.Mark;
 import org.snakeyaml.engine.v2.exceptions.MarkedYamlEngineException;
 import org.snakeyaml.engine.v2.exceptions.YamlEngineException;
@@ -40,6 +41,7 @@ final class YamlDocument {
   private final String file;
   private final List<String> lines;
   private final List<InputError> errors = new ArrayList<>();
+  private final List<PlanNote> notes = new ArrayList<>();
   private final Node root;
 
   /**
@@ -75,6 +77,23 @@ final class YamlDocument {
 
   Place place(Node node) {
     return node.getStartMark().map(this::place).orElseGet(() -> Place.in(file));
+  }
+
+  /** Notes a hint about the text; it does not prevent reading. */
+  void note(Place at, String message) {
+    notes.add(new PlanNote(at, message));
+  }
+
+  List<PlanNote> notes() {
+    return List.copyOf(notes);
+  }
+
+  /** The entry of a key; an error if there is none. */
+  Optional<Entry> required(Map<String, Entry> entries, String key, Node owner) {
+    if (!entries.containsKey(key)) {
+      error(place(owner), "'" + key + "' is missing here", "add '" + key + ":'");
+    }
+    return Optional.ofNullable(entries.get(key));
   }
 
   /** The entries of a mapping by key; an error and none where it is something else. */
@@ -172,6 +191,72 @@ final class YamlDocument {
       return value;
     }
     return value;
+  }
+
+  /** Where an entry can be added to a mapping; empty for other nodes. */
+  Optional<InsertionPoint> nextEntry(Node node) {
+    if (!(node instanceof MappingNode mapping) || mapping.getValue().isEmpty()) {
+      return Optional.empty();
+    }
+    NodeTuple last = mapping.getValue().get(mapping.getValue().size() - 1);
+    if (mapping.getFlowStyle() == FlowStyle.FLOW) {
+      return last.getValueNode()
+          .getEndMark()
+          .map(end -> new InsertionPoint(end.getLine() + 1, end.getColumn() + 1, ", "));
+    }
+    return Optional.of(afterLine(lastLine(node), "\n" + " ".repeat(column(node))));
+  }
+
+  /** Where an item can be added to a list in block style; empty for other nodes. */
+  Optional<InsertionPoint> nextItem(Node node) {
+    boolean block = node instanceof SequenceNode list && list.getFlowStyle() == FlowStyle.BLOCK;
+    return block
+        ? Optional.of(afterLine(lastLine(node), "\n" + " ".repeat(column(node))))
+        : Optional.empty();
+  }
+
+  /**
+   * Where something can be added below a key that a mapping in block style does not have yet.
+   *
+   * @param indent the indentation below the key
+   */
+  Optional<InsertionPoint> nextEntry(Node node, String key, int indent) {
+    if (!(node instanceof MappingNode mapping) || mapping.getFlowStyle() == FlowStyle.FLOW) {
+      return Optional.empty();
+    }
+    String margin = " ".repeat(column(node));
+    String prefix = "\n" + margin + key + "\n" + margin + " ".repeat(indent);
+    return Optional.of(afterLine(lastLine(node), prefix));
+  }
+
+  private InsertionPoint afterLine(int line, String prefix) {
+    int length = line < lines.size() ? lines.get(line).length() : 0;
+    return new InsertionPoint(line + 1, length + 1, prefix);
+  }
+
+  private static int column(Node node) {
+    return node.getStartMark().map(Mark::getColumn).orElse(0);
+  }
+
+  /** The last line of a node, counted from 0; the end mark lies behind comments that follow. */
+  static int lastLine(Node node) {
+    List<Node> inner = new ArrayList<>();
+    if (node instanceof MappingNode map) {
+      for (NodeTuple tuple : map.getValue()) {
+        inner.add(tuple.getKeyNode());
+        inner.add(tuple.getValueNode());
+      }
+    } else if (node instanceof SequenceNode list) {
+      inner.addAll(list.getValue());
+    }
+    boolean flow =
+        node instanceof CollectionNode<?> collection && collection.getFlowStyle() == FlowStyle.FLOW;
+    if (inner.isEmpty() || flow) {
+      Optional<Mark> end = node.getEndMark();
+      // A node that ends at the beginning of a line was complete in the line before.
+      return end.map(mark -> mark.getColumn() == 0 ? mark.getLine() - 1 : mark.getLine()).orElse(0);
+    }
+    return inner.stream().mapToInt(YamlDocument::lastLine).max().orElse(0);
   }
 
   private Node compose(String text) {

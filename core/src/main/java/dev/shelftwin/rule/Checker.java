@@ -3,182 +3,136 @@ package dev.shelftwin.rule;
 import dev.shelftwin.finding.Finding;
 import dev.shelftwin.finding.Remedy;
 import dev.shelftwin.finding.RuleId;
-import dev.shelftwin.ledger.ConceptLedger;
 import dev.shelftwin.ledger.Ledger;
-import dev.shelftwin.plan.Row;
+import dev.shelftwin.shape.ClassDependencies;
 import dev.shelftwin.shape.FieldRole;
 import dev.shelftwin.shape.Place;
-import dev.shelftwin.shape.References;
 import dev.shelftwin.shape.Shapes;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Comparator;
 import java.util.HashSet;
-import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Map;
-import java.util.Optional;
 import java.util.Set;
-import java.util.function.Function;
-import java.util.stream.Collectors;
 
-/** Lets every rule look at a ledger. */
+/** Runs all rules over a ledger. */
 public final class Checker {
 
-  /** Every rule there is, in the order of their findings. */
-  private static final List<Rule> RULES =
+  /** All rules. Their order is only the order of the findings. */
+  private static final List<Rule<?>> RULES =
       List.of(
-          new LostField(),
-          new UnfilledField(),
-          new TypeMismatch(),
-          new LossyConversion(),
-          new LossyColumn(),
-          new LostOrder(),
-          new OneWay(),
-          new EnumGap(),
-          new FamilyGap(),
-          new LimitMismatch(),
-          new LongConstant(),
-          new CrossedFields(),
-          new LeakedRole(RuleId.LEAKED_KEY, FieldRole.KEY),
-          new LeakedRole(RuleId.LEAKED_VERSION, FieldRole.VERSION),
-          new LeakedRole(RuleId.LEAKED_AUDIT, FieldRole.AUDIT),
-          new LeakedSecret(),
-          new LeakedType(),
-          new LeakedAnnotation(),
-          new LeakedName(),
-          new SuspectedSecret(),
-          new OddName(),
-          new OpenWrite(),
-          new EndlessGraph(),
-          new UnwritableMapper(),
-          new OpenQuestion());
-
-  /**
-   * Those that look at the classes of layers; the last one tells which of its words nobody used.
-   */
-  private static final Map<RuleId, Function<Stage, List<Finding>>> OF_LAYERS =
-      new LinkedHashMap<>();
-
-  static {
-    OF_LAYERS.put(RuleId.LEAKED_TYPE, LeakedMention::check);
-    OF_LAYERS.put(RuleId.UNNAMED_TYPE, UnnamedType::check);
-    OF_LAYERS.put(RuleId.ODD_NAME, OddMapper::check);
-    OF_LAYERS.put(RuleId.LAYER_BREACH, LayerBreach::check);
-  }
+          new Rule<>(RuleId.LOST_FIELD, Scope.MAPPING, new LostField()),
+          new Rule<>(RuleId.UNFILLED_FIELD, Scope.HOP, new UncreatableShape()),
+          new Rule<>(RuleId.UNFILLED_FIELD, Scope.MAPPING, new UnfilledField()),
+          new Rule<>(RuleId.TYPE_MISMATCH, Scope.MAPPING, new TypeMismatch()),
+          new Rule<>(RuleId.TYPE_MISMATCH, Scope.MAPPING, new UnfitConstant()),
+          new Rule<>(RuleId.LOSSY_CONVERSION, Scope.MAPPING, new LossyConversion()),
+          new Rule<>(RuleId.LOSSY_CONVERSION, Scope.FIELD, new LossyColumn()),
+          new Rule<>(RuleId.LOSSY_CONVERSION, Scope.MAPPING, new LostOrder()),
+          new Rule<>(RuleId.LOSSY_CONVERSION, Scope.MAPPING, new OneWay()),
+          new Rule<>(RuleId.ENUM_GAP, Scope.MAPPING, new EnumGap()),
+          new Rule<>(RuleId.FAMILY_GAP, Scope.HOP, new FamilyGap()),
+          new Rule<>(RuleId.LIMIT_MISMATCH, Scope.MAPPING, new PresenceMismatch()),
+          new Rule<>(RuleId.LIMIT_MISMATCH, Scope.MAPPING, new LimitMismatch()),
+          new Rule<>(RuleId.LIMIT_MISMATCH, Scope.CONCEPT, new UniqueIdentity()),
+          new Rule<>(RuleId.LIMIT_MISMATCH, Scope.FIELD, new LongConstant()),
+          new Rule<>(RuleId.CROSSED_FIELDS, Scope.CONCEPT, new CrossedFields()),
+          new Rule<>(
+              RuleId.LEAKED_KEY, Scope.CONCEPT, new LeakedRole(RuleId.LEAKED_KEY, FieldRole.KEY)),
+          new Rule<>(
+              RuleId.LEAKED_VERSION,
+              Scope.CONCEPT,
+              new LeakedRole(RuleId.LEAKED_VERSION, FieldRole.VERSION)),
+          new Rule<>(
+              RuleId.LEAKED_AUDIT,
+              Scope.CONCEPT,
+              new LeakedRole(RuleId.LEAKED_AUDIT, FieldRole.AUDIT)),
+          new Rule<>(RuleId.LEAKED_SECRET, Scope.MAPPING, new LeakedSecret()),
+          new Rule<>(RuleId.LEAKED_SECRET, Scope.FIELD, new PrintedSecret()),
+          new Rule<>(RuleId.LEAKED_TYPE, Scope.FIELD, new LeakedType()),
+          new Rule<>(RuleId.LEAKED_ANNOTATION, Scope.CONCEPT, new LeakedAnnotation()),
+          new Rule<>(RuleId.LEAKED_NAME, Scope.FIELD, new LeakedName()),
+          new Rule<>(RuleId.SUSPECTED_SECRET, Scope.MAPPING, new SuspectedSecret()),
+          new Rule<>(RuleId.SUSPECTED_SECRET, Scope.FIELD, new PrintedSuspect()),
+          new Rule<>(RuleId.ODD_NAME, Scope.CONCEPT, new OddName()),
+          new Rule<>(RuleId.OPEN_WRITE, Scope.MAPPING, new OpenWrite()),
+          new Rule<>(RuleId.ENDLESS_GRAPH, Scope.CONCEPT, new EndlessGraph()),
+          new Rule<>(RuleId.UNWRITABLE_MAPPER, Scope.CONCEPT, new UnwritableMapper()),
+          new Rule<>(RuleId.OPEN_QUESTION, Scope.CONCEPT, new OpenQuestion()),
+          new Rule<>(RuleId.OPEN_QUESTION, Scope.LAYER, new LayerQuestion()),
+          new Rule<>(RuleId.STALE_ROW, Scope.CONCEPT, new UnusedWords()),
+          new Rule<>(RuleId.LEAKED_TYPE, Scope.LAYER, new LeakedDependency()),
+          new Rule<>(RuleId.UNNAMED_TYPE, Scope.PROJECT, new UnnamedType()),
+          new Rule<>(RuleId.ODD_NAME, Scope.LAYER, new OddMapper()),
+          new Rule<>(RuleId.LAYER_BREACH, Scope.LAYER, new LayerBreach()),
+          new Rule<>(RuleId.LAYER_BREACH, Scope.PROJECT, new SignatureBreach()),
+          new Rule<>(RuleId.STALE_ROW, Scope.LAYER, new UnusedLayerWords()));
 
   private Checker() {}
 
   /**
-   * What is wrong, concept by concept; what the plan accepts is left out. Of a concept whose plan
-   * names what the code does not have only that is told, since the rest would follow from it.
+   * Checks a project. A rule that fails becomes a finding, and the other rules still run.
    *
-   * @param today by which acceptances end
+   * @param today the day on which acceptances must still be valid
    */
-  public static List<Finding> check(
-      Ledger ledger, Shapes shapes, References references, LocalDate today) {
+  public static CheckResult check(
+      Ledger ledger, Shapes shapes, ClassDependencies dependencies, LocalDate today) {
+    RuleContext context = new RuleContext(ledger, shapes, dependencies);
+    List<RuleMatch> matches = new ArrayList<>();
+    Set<RuleId> failed = new HashSet<>();
+    RULES.forEach(rule -> run(rule, context, matches, failed));
     List<Finding> findings = new ArrayList<>(ledger.unknownNames());
-    Stage stage = new Stage(ledger, shapes, references);
-    Set<String> misnamed =
-        ledger.unknownNames().stream().map(Finding::concept).collect(Collectors.toSet());
-    for (ConceptLedger concept : ledger.concepts()) {
-      if (misnamed.contains(concept.name())) {
-        continue;
-      }
-      Set<Row> accepting = new HashSet<>();
-      Set<RuleId> silenced = new HashSet<>();
-      Set<RuleId> failed = new HashSet<>();
-      for (Rule rule : RULES) {
-        List<Hit> hits = List.of();
-        try {
-          hits = rule.check(concept, stage).toList();
-        } catch (RuntimeException failure) {
-          failed.add(rule.id());
-          findings.add(failed(rule.id(), concept.name(), concept.concept().at(), failure));
-        }
-        for (Hit hit : hits) {
-          Optional<Row> accepted = hit.acceptedBy();
-          if (accepted.isPresent()) {
-            accepting.add(accepted.get());
-            silenced.add(rule.id());
-            hit.over(today).map(hit::findingAfter).ifPresent(findings::add);
-          } else {
-            findings.add(hit.finding());
-          }
-        }
-      }
-      findings.addAll(stale(concept, accepting, silenced, failed));
-    }
-    OF_LAYERS.forEach(
-        (rule, check) -> {
-          try {
-            findings.addAll(check.apply(stage));
-          } catch (RuntimeException failure) {
-            findings.add(failed(rule, ledger.plan().name(), ledger.plan().at(), failure));
-          }
-        });
-    return List.copyOf(findings);
+    matches.forEach(match -> match.unaccepted(today).ifPresent(findings::add));
+    AcceptedFindings accepted = new AcceptedFindings(context, matches, failed);
+    findings.addAll(accepted.stale());
+    return new CheckResult(ordered(ledger, findings), accepted.byLayer());
   }
 
-  /** An error of our own keeps nobody from the findings of the other rules. */
-  private static Finding failed(RuleId rule, String concept, Place at, RuntimeException failure) {
+  private static <S> void run(
+      Rule<S> rule, RuleContext context, List<RuleMatch> matches, Set<RuleId> failed) {
+    rule.scope()
+        .subjects()
+        .apply(context)
+        .forEach(
+            subject -> {
+              try {
+                rule.check().of(subject, context).forEach(matches::add);
+              } catch (RuntimeException failure) {
+                failed.add(rule.id());
+                matches.add(
+                    RuleMatch.of(
+                        failed(
+                            rule.id(),
+                            rule.scope().owner().apply(subject),
+                            rule.scope().place().apply(subject),
+                            failure)));
+              }
+            });
+  }
+
+  private static Finding failed(RuleId rule, String owner, Place at, RuntimeException failure) {
     String where =
         Arrays.stream(failure.getStackTrace()).findFirst().map(line -> " at " + line).orElse("");
-    return new Finding(
+    return Finding.of(
         RuleId.FAILED_RULE,
-        concept,
-        Optional.empty(),
-        Optional.empty(),
-        "the rule " + rule.key() + " failed: " + failure + where,
-        List.of(
-            Remedy.advice(
-                "report this error of Shelf Twin's own; all other rules have been looked at")),
-        at);
+        owner,
+        "The rule " + rule.key() + " failed: " + failure + where + ".",
+        at,
+        Remedy.advice("report this error of Shelf Twin; all other rules were checked"));
   }
 
-  private static List<Finding> stale(
-      ConceptLedger concept, Set<Row> accepting, Set<RuleId> silenced, Set<RuleId> failed) {
-    List<Finding> stale = new ArrayList<>();
-    if (concept.hops().isEmpty()) {
-      stale.add(
-          stale(
-              concept,
-              concept.name() + " has a type in one layer only, so nothing is mapped",
-              "name its type in another layer, or take it out",
-              concept.concept().at()));
-    }
-    concept
-        .idle()
-        .forEach(
-            word ->
-                stale.add(
-                    stale(concept, word.value() + " changes nothing", "take it out", word.at())));
-    for (Row row : concept.concept().rows()) {
-      row.accept()
-          .forEach(
-              (rule, reason) -> {
-                boolean unused = !accepting.contains(row) || !silenced.contains(rule);
-                if (unused && !failed.contains(rule)) {
-                  stale.add(
-                      stale(
-                          concept,
-                          "this row accepts " + rule.key() + ", which is not found here",
-                          "take the acceptance out",
-                          reason.because().at()));
-                }
-              });
-    }
-    return stale;
-  }
-
-  private static Finding stale(ConceptLedger concept, String message, String advice, Place at) {
-    return new Finding(
-        RuleId.STALE_ROW,
-        concept.name(),
-        Optional.empty(),
-        Optional.empty(),
-        message,
-        List.of(Remedy.advice(advice)),
-        at);
+  /** Findings of one concept together, in the order of the plan; then those of layers. */
+  private static List<Finding> ordered(Ledger ledger, List<Finding> findings) {
+    List<String> concepts =
+        ledger.plan().concepts().stream().map(concept -> concept.name()).toList();
+    Comparator<Finding> byConcept =
+        Comparator.comparingInt(
+            finding -> {
+              int index = concepts.indexOf(finding.concept());
+              boolean unknown = finding.rule() == RuleId.UNKNOWN_NAME;
+              return unknown ? -1 : index < 0 ? concepts.size() : index;
+            });
+    return findings.stream().sorted(byConcept).toList();
   }
 }

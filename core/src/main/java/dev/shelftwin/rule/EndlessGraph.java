@@ -1,5 +1,6 @@
 package dev.shelftwin.rule;
 
+import dev.shelftwin.finding.FieldId;
 import dev.shelftwin.finding.Remedy;
 import dev.shelftwin.finding.RuleId;
 import dev.shelftwin.ledger.ConceptLedger;
@@ -7,31 +8,28 @@ import java.util.List;
 import java.util.Optional;
 import java.util.stream.Stream;
 
-/** Types of a response that lead back to each other, so that a serialiser may never end. */
-final class EndlessGraph implements Rule {
+/** Types of a response that refer back to each other, so that writing a document may never end. */
+final class EndlessGraph implements Rule.Check<ConceptLedger> {
 
   @Override
-  public RuleId id() {
-    return RuleId.ENDLESS_GRAPH;
+  public Stream<RuleMatch> of(ConceptLedger concept, RuleContext context) {
+    return context.cycles().stream()
+        .filter(cycle -> cycle.concept().equals(concept.name()))
+        .map(cycle -> match(concept, cycle));
   }
 
-  @Override
-  public Stream<Hit> check(ConceptLedger ledger, Stage stage) {
-    return stage.circles().stream()
-        .filter(circle -> circle.concept().equals(ledger.name()))
-        .map(circle -> hit(ledger, circle));
-  }
-
-  private Hit hit(ConceptLedger ledger, Circles.Circle circle) {
-    return new Hits(id(), ledger)
-        .hit(
+  private static RuleMatch match(ConceptLedger concept, TypeCycles.Cycle cycle) {
+    return new Matches(RuleId.ENDLESS_GRAPH, concept)
+        .of(
             Optional.empty(),
-            Optional.of(circle.owner().type().simpleName() + "." + circle.field().name()),
-            "a serialiser that follows " + circle.path() + " may never end",
+            Optional.of(FieldId.of(cycle.owner().type().simpleName(), cycle.field().name())),
+            "Writing a document of this response may never end: " + cycle.path() + ".",
             List.of(
                 Remedy.advice(
-                    "let one of them show the other's key, or a smaller type without the way back")),
-            circle.field().place(),
-            ledger.pairing().rowOf(circle.field().name(), circle.station()).stream().toList());
+                    "let one of them hold the other's key, or a smaller type that does not refer"
+                        + " back")),
+            cycle.field().place(),
+            concept.pairing().rowOf(cycle.field().name(), cycle.response()).stream().toList(),
+            List.of(cycle.response().layer()));
   }
 }

@@ -1,12 +1,10 @@
 package dev.shelftwin.rule;
 
 import dev.shelftwin.convert.Conversion;
-import dev.shelftwin.convert.Form;
+import dev.shelftwin.convert.Operation;
 import dev.shelftwin.convert.Step;
 import dev.shelftwin.finding.Remedy;
 import dev.shelftwin.finding.RuleId;
-import dev.shelftwin.ledger.ConceptLedger;
-import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.Shape;
 import dev.shelftwin.shape.TypeRef;
 import java.util.ArrayList;
@@ -15,93 +13,89 @@ import java.util.stream.IntStream;
 import java.util.stream.Stream;
 
 /**
- * A constant that the plan gives no code, or that is carried by its name to an enumeration which
- * has none of that name.
+ * A constant without a code in the plan, or without a constant of the same name in the target's
+ * enumeration.
  */
-final class EnumGap implements Rule {
+final class EnumGap implements Rule.Check<MappingOnHop> {
 
   @Override
-  public RuleId id() {
-    return RuleId.ENUM_GAP;
-  }
-
-  @Override
-  public Stream<Hit> check(ConceptLedger ledger, Stage stage) {
-    return Hits.entries(ledger)
+  public Stream<RuleMatch> of(MappingOnHop at, RuleContext context) {
+    return at.mapping().conversion().stream()
+        .flatMap(Conversion::withNested)
         .flatMap(
-            at ->
-                at.entry().conversion().stream()
-                    .flatMap(Conversion::withInner)
-                    .flatMap(
-                        way ->
-                            Stream.concat(
-                                way.steps().stream().flatMap(step -> uncoded(ledger, at, step)),
-                                unnamed(ledger, at, way, stage))));
+            conversion ->
+                Stream.concat(
+                    conversion.steps().stream().flatMap(step -> withoutCode(at, step)),
+                    withoutName(at, conversion, context)));
   }
 
-  private Stream<Hit> uncoded(ConceptLedger ledger, Hits.OnHop at, Step step) {
-    return step.form() instanceof Form.Table table && table.outward() && !table.missing().isEmpty()
+  private static Stream<RuleMatch> withoutCode(MappingOnHop at, Step step) {
+    return step.operation() instanceof Operation.CodeTable table
+            && table.outward()
+            && !table.missing().isEmpty()
         ? Stream.of(
-            hit(
-                ledger,
+            match(
                 at,
                 "'codes' of "
-                    + at.from().path(source(at))
-                    + " tells nothing for "
-                    + String.join(", ", table.missing()),
-                List.of(Remedy.advice("give each of them a code"))))
+                    + at.sourcePath()
+                    + " has no code for "
+                    + String.join(", ", table.missing())
+                    + ".",
+                List.of(Remedy.advice("add a code for each of them"))))
         : Stream.empty();
   }
 
-  /** From constant to name and from there to another constant. */
-  private Stream<Hit> unnamed(ConceptLedger ledger, Hits.OnHop at, Conversion way, Stage stage) {
-    List<Step> steps = way.steps();
+  /** A constant is converted to its name, and the name to a constant of another enumeration. */
+  private static Stream<RuleMatch> withoutName(
+      MappingOnHop at, Conversion conversion, RuleContext context) {
+    List<Step> steps = conversion.steps();
     return IntStream.range(1, steps.size())
-        .filter(index -> steps.get(index).form() instanceof Form.Constant)
+        .filter(index -> steps.get(index).operation() instanceof Operation.ConstantByName)
         .boxed()
-        .flatMap(index -> unnamed(ledger, at, steps.get(index - 1), steps.get(index), stage));
+        .flatMap(
+            index -> withoutName(at, steps.get(index - 1).from(), steps.get(index).to(), context));
   }
 
-  private Stream<Hit> unnamed(
-      ConceptLedger ledger, Hits.OnHop at, Step toName, Step toConstant, Stage stage) {
-    List<String> missing = new ArrayList<>(constants(toName.from(), stage));
-    missing.removeAll(constants(toConstant.to(), stage));
-    return missing.isEmpty()
-        ? Stream.empty()
-        : Stream.of(
-            hit(
-                ledger,
-                at,
-                at.from().path(source(at))
-                    + " may be "
-                    + String.join(", ", missing)
-                    + ", which "
-                    + toConstant.to()
-                    + " of "
-                    + at.to().path(at.entry().target().orElseThrow())
-                    + " does not have",
-                remedies(ledger, at, missing, toConstant.to())));
+  private static Stream<RuleMatch> withoutName(
+      MappingOnHop at, TypeRef from, TypeRef to, RuleContext context) {
+    List<String> missing = new ArrayList<>(constants(from, context));
+    missing.removeAll(constants(to, context));
+    if (missing.isEmpty()) {
+      return Stream.empty();
+    }
+    String names = String.join(", ", missing);
+    String message =
+        at.sourcePath()
+            + " may be "
+            + names
+            + ", but "
+            + to
+            + " of "
+            + at.targetPath()
+            + " has no such constant.";
+    Remedy accept =
+        new PlanRows(at.concept())
+            .with(
+                "or accept the finding",
+                at.from(),
+                at.source(),
+                "accept: { enum-gap: \"why it never occurs\" }");
+    return Stream.of(
+        match(
+            at,
+            message,
+            List.of(
+                Remedy.advice("add " + names + " to " + to),
+                Remedy.advice("or map the constants with 'codes'"),
+                accept)));
   }
 
-  private static List<Remedy> remedies(
-      ConceptLedger ledger, Hits.OnHop at, List<String> missing, TypeRef to) {
-    PlanRows rows = new PlanRows(ledger);
-    return List.of(
-        Remedy.advice("add " + String.join(", ", missing) + " to " + to),
-        Remedy.advice("or say with 'codes' which constant stands for which"),
-        rows.with(
-            "or accept it", at.from(), source(at), "accept: { enum-gap: \"why it never comes\" }"));
+  private static List<String> constants(TypeRef type, RuleContext context) {
+    return context.shapes().find(type).map(Shape::constants).orElse(List.of());
   }
 
-  private static List<String> constants(TypeRef type, Stage stage) {
-    return stage.shapes().find(type).map(Shape::constants).orElse(List.of());
-  }
-
-  private static Field source(Hits.OnHop at) {
-    return at.entry().sources().get(0);
-  }
-
-  private Hit hit(ConceptLedger ledger, Hits.OnHop at, String message, List<Remedy> remedies) {
-    return new Hits(id(), ledger).onHop(at, at.from(), source(at), message, remedies);
+  private static RuleMatch match(MappingOnHop at, String message, List<Remedy> remedies) {
+    return new Matches(RuleId.ENUM_GAP, at.concept())
+        .onHop(at, at.from(), at.source(), message, remedies);
   }
 }

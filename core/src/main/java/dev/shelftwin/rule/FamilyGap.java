@@ -2,44 +2,33 @@ package dev.shelftwin.rule;
 
 import dev.shelftwin.finding.Remedy;
 import dev.shelftwin.finding.RuleId;
-import dev.shelftwin.ledger.ConceptLedger;
-import dev.shelftwin.ledger.Family;
-import dev.shelftwin.ledger.HopLedger;
 import dev.shelftwin.shape.TypeRef;
 import java.util.List;
-import java.util.Optional;
 import java.util.stream.Stream;
 
-/** A kind of an abstract type that no concept carries to another layer. */
-final class FamilyGap implements Rule {
+/** A subtype of an abstract type without a counterpart in another layer. */
+final class FamilyGap implements Rule.Check<Scope.HopOfConcept> {
 
   @Override
-  public RuleId id() {
-    return RuleId.FAMILY_GAP;
+  public Stream<RuleMatch> of(Scope.HopOfConcept at, RuleContext context) {
+    return at.hop().family().stream()
+        .flatMap(family -> family.missing().stream())
+        .map(subtype -> match(at, subtype));
   }
 
-  @Override
-  public Stream<Hit> check(ConceptLedger ledger, Stage stage) {
-    return ledger.hops().stream()
-        .flatMap(
-            hop ->
-                hop.family().stream()
-                    .map(Family::missing)
-                    .flatMap(List::stream)
-                    .map(kind -> hit(ledger, hop, kind)));
-  }
-
-  private Hit hit(ConceptLedger ledger, HopLedger hop, TypeRef kind) {
-    String layer = hop.hop().to().layer().name();
-    return new Hits(id(), ledger)
-        .hit(
-            Optional.of(hop.hop().toString()),
-            Optional.empty(),
-            kind + ", a " + hop.hop().from() + ", has no counterpart in the layer " + layer,
+  private static RuleMatch match(Scope.HopOfConcept at, TypeRef subtype) {
+    String layer = at.hop().hop().to().layer().name();
+    return new Matches(RuleId.FAMILY_GAP, at.concept())
+        .onHop(
+            at.hop(),
+            subtype
+                + ", a subtype of "
+                + at.hop().hop().from()
+                + ", has no counterpart in the layer '"
+                + layer
+                + "'.",
             List.of(
-                Remedy.advice(
-                    "describe it as a concept of its own, with its type in the layer " + layer)),
-            ledger.concept().at(),
-            List.of());
+                Remedy.advice("add a concept for it, with its type in the layer '" + layer + "'")),
+            at.concept().concept().at());
   }
 }

@@ -1,105 +1,109 @@
 package dev.shelftwin.rule;
 
+import dev.shelftwin.facts.Frameworks;
 import dev.shelftwin.finding.Remedy;
 import dev.shelftwin.finding.RuleId;
 import dev.shelftwin.ledger.ConceptLedger;
-import dev.shelftwin.ledger.Station;
+import dev.shelftwin.ledger.ResolvedShape;
 import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.Role;
 import dev.shelftwin.shape.Shape;
 import dev.shelftwin.shape.TypeRef;
 import java.util.Comparator;
 import java.util.List;
-import java.util.Optional;
 import java.util.stream.Stream;
 
 /**
- * An annotation of a persistence standard on a type or field outside the store, inherited ones too;
- * one that says how documents are written on a type or field of the domain.
+ * A persistence annotation on a type or field outside the persistence layer, inherited ones
+ * included, and a document annotation in the domain.
  */
-final class LeakedAnnotation implements Rule {
+final class LeakedAnnotation implements Rule.Check<ConceptLedger> {
 
   @Override
-  public RuleId id() {
-    return RuleId.LEAKED_ANNOTATION;
-  }
-
-  @Override
-  public Stream<Hit> check(ConceptLedger ledger, Stage stage) {
-    return ledger
-        .stations()
-        .filter(station -> station.role() != Role.PERSISTENCE)
-        .flatMap(
-            station ->
-                Stream.concat(onType(ledger, station, stage), onFields(ledger, station, stage)));
-  }
-
-  /** On the type itself or on one that it extends or implements. */
-  private Stream<Hit> onType(ConceptLedger ledger, Station station, Stage stage) {
-    Stream<Shape> above =
-        station.shape().supertypes().stream()
-            .sorted(Comparator.comparing(TypeRef::qualifiedName))
-            .flatMap(type -> stage.shapes().find(type).stream());
-    return Stream.concat(Stream.of(station.shape()), above)
+  public Stream<RuleMatch> of(ConceptLedger concept, RuleContext context) {
+    return concept
+        .shapes()
+        .filter(shape -> shape.role() != Role.PERSISTENCE)
         .flatMap(
             shape ->
-                leaks(shape.annotations(), station, stage)
-                    .map(annotation -> onType(ledger, station, shape, annotation)));
+                Stream.concat(onType(concept, shape, context), onFields(concept, shape, context)));
   }
 
-  private Hit onType(ConceptLedger ledger, Station station, Shape shape, TypeRef annotation) {
-    String by = shape.equals(station.shape()) ? "" : " from " + shape.type().qualifiedName();
-    return new Hits(id(), ledger)
-        .hit(
-            Optional.empty(),
-            Optional.empty(),
-            station.shape() + has(annotation) + by,
+  /** On the type itself and on its supertypes. */
+  private static Stream<RuleMatch> onType(
+      ConceptLedger concept, ResolvedShape shape, RuleContext context) {
+    Stream<Shape> supertypes =
+        shape.shape().supertypes().stream()
+            .sorted(Comparator.comparing(TypeRef::qualifiedName))
+            .flatMap(type -> context.shapes().find(type).stream());
+    return Stream.concat(Stream.of(shape.shape()), supertypes)
+        .flatMap(
+            declaring ->
+                leaks(declaring.annotations(), shape, context)
+                    .map(annotation -> onType(concept, shape, declaring, annotation)));
+  }
+
+  private static RuleMatch onType(
+      ConceptLedger concept, ResolvedShape shape, Shape declaring, TypeRef annotation) {
+    String inherited =
+        declaring.equals(shape.shape())
+            ? ""
+            : ", inherited from " + declaring.type().qualifiedName();
+    return new Matches(RuleId.LEAKED_ANNOTATION, concept)
+        .ofShape(
+            shape,
+            shape.shape() + has(annotation) + inherited + ".",
             List.of(remedy(annotation)),
-            station.shape().place(),
-            List.of());
+            shape.shape().place());
   }
 
-  private Stream<Hit> onFields(ConceptLedger ledger, Station station, Stage stage) {
-    return station.shape().fields().stream()
+  private static Stream<RuleMatch> onFields(
+      ConceptLedger concept, ResolvedShape shape, RuleContext context) {
+    return shape.shape().fields().stream()
         .flatMap(
             field ->
-                leaks(field.annotations(), station, stage)
-                    .map(annotation -> onField(ledger, station, field, annotation)));
+                leaks(field.annotations(), shape, context)
+                    .map(annotation -> onField(concept, shape, field, annotation)));
   }
 
-  private Hit onField(ConceptLedger ledger, Station station, Field field, TypeRef annotation) {
+  private static RuleMatch onField(
+      ConceptLedger concept, ResolvedShape shape, Field field, TypeRef annotation) {
     Remedy accept =
-        new PlanRows(ledger)
-            .with("or accept it", station, field, "accept: { leaked-annotation: \"why\" }");
-    return new Hits(id(), ledger)
+        new PlanRows(concept)
+            .with(
+                "or accept the finding",
+                shape,
+                field,
+                "accept: { leaked-annotation: \"why it may be here\" }");
+    return new Matches(RuleId.LEAKED_ANNOTATION, concept)
         .ofField(
-            station,
+            shape,
             field,
-            station.path(field) + has(annotation),
+            shape.path(field) + has(annotation) + ".",
             List.of(remedy(annotation), accept));
   }
 
-  /** As messages go on after the name of what has it. */
+  /** The predicate of a message whose subject is the annotated element. */
   static String has(TypeRef annotation) {
-    String whose = Stage.isOfTheWire(annotation) ? "the wire's" : "the store's";
-    return " has " + whose + " annotation " + annotation.qualifiedName();
+    String kind = Frameworks.isForDocuments(annotation) ? "document" : "persistence";
+    return " has the " + kind + " annotation " + annotation.qualifiedName();
   }
 
   static Remedy remedy(TypeRef annotation) {
     return Remedy.advice(
-        Stage.isOfTheWire(annotation)
-            ? "take it out, or keep it on a transfer type"
-            : "take it out, or keep it on a type of the store");
+        Frameworks.isForDocuments(annotation)
+            ? "remove it, or move it to a transfer type"
+            : "remove it, or move it to a type of the persistence layer");
   }
 
-  /** Of the store's nobody outside has any; of the wire's the domain has none. */
-  private static Stream<TypeRef> leaks(List<String> names, Station station, Stage stage) {
-    return names.stream()
+  private static Stream<TypeRef> leaks(
+      List<String> annotations, ResolvedShape shape, RuleContext context) {
+    return annotations.stream()
         .map(LeakedAnnotation::type)
         .filter(
             type ->
-                stage.isOfAProduct(type)
-                    || (station.role() == Role.DOMAIN && Stage.isOfTheWire(type)));
+                context.isPersistenceProduct(type)
+                    || (shape.role() == Role.DOMAIN && Frameworks.isForDocuments(type)));
   }
 
   private static TypeRef type(String name) {

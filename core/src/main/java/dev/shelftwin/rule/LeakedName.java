@@ -3,7 +3,6 @@ package dev.shelftwin.rule;
 import dev.shelftwin.finding.Remedy;
 import dev.shelftwin.finding.RuleId;
 import dev.shelftwin.ledger.ConceptLedger;
-import dev.shelftwin.ledger.Station;
 import dev.shelftwin.plan.Spelling;
 import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.Role;
@@ -11,73 +10,66 @@ import java.util.List;
 import java.util.stream.Stream;
 
 /**
- * A field that goes by its column's name on the wire, where the other names there are not spelled
- * like columns. Where the plan says how a layer spells its names, that decides.
+ * A field that has the name of its column in documents, in a layer whose other names are not
+ * written with underscores. If the plan says how the layer writes its names, that decides instead.
  */
-final class LeakedName implements Rule {
+final class LeakedName implements Rule.Check<Scope.FieldOfShape> {
 
   @Override
-  public RuleId id() {
-    return RuleId.LEAKED_NAME;
+  public Stream<RuleMatch> of(Scope.FieldOfShape at, RuleContext context) {
+    boolean leaked =
+        at.shape().role() == Role.TRANSFER
+            && !at.shape().equals(at.concept().hub())
+            && at.shape().layer().rules().spelling().isEmpty()
+            && name(at.field()).contains("_")
+            && columns(at).anyMatch(name(at.field())::equalsIgnoreCase)
+            && !context.usesUnderscores(at.shape().layer());
+    return leaked ? Stream.of(match(at)) : Stream.empty();
   }
 
-  @Override
-  public Stream<Hit> check(ConceptLedger ledger, Stage stage) {
-    return ledger.outer().stream()
-        .filter(station -> station.role() == Role.TRANSFER)
-        .filter(station -> station.layer().rules().spelling().isEmpty())
-        .flatMap(
-            station ->
-                station.shape().fields().stream()
-                    .filter(field -> name(field).contains("_"))
-                    .filter(
-                        field ->
-                            columns(ledger, station, field).anyMatch(name(field)::equalsIgnoreCase))
-                    .filter(field -> !stage.spellsLikeColumns(station.layer()))
-                    .map(field -> hit(ledger, station, field)));
-  }
-
-  /** As the serialiser writes it. */
+  /** The name in documents. */
   static String name(Field field) {
-    return field.outside().orElse(field.name());
+    return field.externalName().orElse(field.name());
   }
 
-  /** The names of the columns that a field comes from or goes to. */
-  private static Stream<String> columns(ConceptLedger ledger, Station station, Field field) {
-    return Stream.concat(
-            ledger.hops().stream()
-                .filter(hop -> hop.hop().to().equals(station))
-                .flatMap(hop -> hop.into(field.name()).stream())
-                .flatMap(entry -> entry.sources().stream()),
-            ledger.hops().stream()
-                .filter(hop -> hop.hop().from().equals(station))
-                .flatMap(hop -> hop.outOf(field))
-                .flatMap(entry -> entry.target().stream()))
-        .flatMap(inside -> stored(ledger, inside))
-        .map(column -> column.outside().orElse(Spelling.SNAKE_CASE.spell(column.name())));
+  /** The names of the columns that a field is mapped from or to. */
+  private static Stream<String> columns(Scope.FieldOfShape at) {
+    Stream<Field> sources =
+        at.concept().hops().stream()
+            .filter(hop -> hop.hop().to().equals(at.shape()))
+            .flatMap(hop -> hop.into(at.field().name()).stream())
+            .flatMap(mapping -> mapping.sources().stream());
+    Stream<Field> targets =
+        at.concept().hops().stream()
+            .filter(hop -> hop.hop().from().equals(at.shape()))
+            .flatMap(hop -> hop.outOf(at.field()))
+            .flatMap(mapping -> mapping.target().stream());
+    return Stream.concat(sources, targets)
+        .flatMap(inner -> columnsOf(inner, at.concept()))
+        .map(column -> column.externalName().orElse(Spelling.SNAKE_CASE.spell(column.name())));
   }
 
-  private static Stream<Field> stored(ConceptLedger ledger, Field inside) {
-    return ledger.hops().stream()
+  private static Stream<Field> columnsOf(Field field, ConceptLedger concept) {
+    return concept.hops().stream()
         .filter(hop -> hop.hop().to().role() == Role.PERSISTENCE)
-        .flatMap(hop -> hop.outOf(inside))
-        .flatMap(entry -> entry.target().stream());
+        .flatMap(hop -> hop.outOf(field))
+        .flatMap(mapping -> mapping.target().stream());
   }
 
-  private Hit hit(ConceptLedger ledger, Station station, Field field) {
-    String better = Spelling.CAMEL_CASE.spell(name(field));
-    return new Hits(id(), ledger)
+  private static RuleMatch match(Scope.FieldOfShape at) {
+    String name = name(at.field());
+    Remedy accept =
+        new PlanRows(at.concept())
+            .with(
+                "or accept the finding",
+                at.shape(),
+                at.field(),
+                "accept: { leaked-name: \"why it has this name\" }");
+    return new Matches(RuleId.LEAKED_NAME, at.concept())
         .ofField(
-            station,
-            field,
-            station.path(field) + " goes by its column's name " + name(field),
-            List.of(
-                Remedy.advice("call it " + better),
-                new PlanRows(ledger)
-                    .with(
-                        "or accept it",
-                        station,
-                        field,
-                        "accept: { leaked-name: \"why it is called so\" }")));
+            at.shape(),
+            at.field(),
+            at.shape().path(at.field()) + " has the name of its column, " + name + ".",
+            List.of(Remedy.advice("rename it to " + Spelling.CAMEL_CASE.spell(name)), accept));
   }
 }

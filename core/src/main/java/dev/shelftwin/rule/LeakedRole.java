@@ -1,11 +1,11 @@
 package dev.shelftwin.rule;
 
+import dev.shelftwin.finding.HopId;
 import dev.shelftwin.finding.Remedy;
 import dev.shelftwin.finding.RuleId;
 import dev.shelftwin.ledger.ConceptLedger;
-import dev.shelftwin.ledger.Entry;
-import dev.shelftwin.ledger.HopLedger;
-import dev.shelftwin.ledger.Station;
+import dev.shelftwin.ledger.FieldMapping;
+import dev.shelftwin.ledger.ResolvedShape;
 import dev.shelftwin.plan.Row;
 import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.FieldRole;
@@ -15,14 +15,14 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
-import java.util.function.Predicate;
 import java.util.stream.Stream;
 
 /**
- * A field that only the store should know, such as its key, seen outside the store. It is told once
- * for each place where it comes out: at the response that shows it, or at the domain where it ends.
+ * A field that only the persistence layer should know, such as a generated key, outside that layer.
+ * It is reported once for each place where it ends: at the response that shows it, or in the
+ * domain.
  */
-final class LeakedRole implements Rule {
+final class LeakedRole implements Rule.Check<ConceptLedger> {
 
   private final RuleId id;
   private final FieldRole role;
@@ -33,123 +33,124 @@ final class LeakedRole implements Rule {
   }
 
   @Override
-  public RuleId id() {
-    return id;
-  }
-
-  @Override
-  public Stream<Hit> check(ConceptLedger ledger, Stage stage) {
-    List<Load> loads = loads(ledger);
-    List<Shown> shown =
-        Hits.entries(ledger)
-            .filter(at -> at.to().role() == Role.TRANSFER && at.entry().isCarried())
-            .flatMap(at -> origin(ledger, at, loads).map(load -> new Shown(at, load)).stream())
-            .filter(distinctFields())
-            .toList();
-    Stream<Hit> ending =
+  public Stream<RuleMatch> of(ConceptLedger concept, RuleContext context) {
+    List<Load> loads = loads(concept);
+    List<Exposure> exposures = exposures(concept, loads);
+    Stream<RuleMatch> inDomain =
         loads.stream()
-            .filter(load -> shown.stream().noneMatch(one -> one.load().equals(load)))
-            .map(load -> inside(ledger, load));
-    return Stream.concat(shown.stream().map(one -> shown(ledger, one)), ending);
+            .filter(load -> exposures.stream().noneMatch(one -> one.load().equals(load)))
+            .map(load -> inDomain(concept, load));
+    return Stream.concat(exposures.stream().map(this::inResponse), inDomain);
   }
 
-  /** A response that a read past the domain makes too is told once. */
-  private static Predicate<Shown> distinctFields() {
-    Set<String> told = new HashSet<>();
-    return shown -> told.add(shown.at().to().path(shown.at().entry().target().orElseThrow()));
-  }
-
-  /** What only the store should know, where a response shows it. */
-  private Optional<Load> origin(ConceptLedger ledger, Hits.OnHop at, List<Load> loads) {
-    return at.from().role() == Role.PERSISTENCE
-        ? column(ledger, at.from(), at.entry())
-            .map(column -> new Load(column, column, Optional.empty(), List.of()))
-        : loads.stream().filter(load -> at.entry().sources().contains(load.target())).findFirst();
-  }
-
-  /** What the domain is given of it. */
-  private List<Load> loads(ConceptLedger ledger) {
-    return ledger.outer().stream()
-        .filter(outer -> outer.role() == Role.PERSISTENCE)
-        .flatMap(store -> ledger.hop(store, ledger.hub()).stream())
-        .flatMap(
-            hop ->
-                hop.entries().stream()
-                    .filter(Entry::isCarried)
-                    .flatMap(
-                        entry ->
-                            column(ledger, hop.hop().from(), entry)
-                                .map(column -> Load.of(hop, entry, column))
-                                .stream()))
+  /** The responses that show the field; one that is also read directly is reported once. */
+  private List<Exposure> exposures(ConceptLedger concept, List<Load> loads) {
+    Set<String> reported = new HashSet<>();
+    return MappingOnHop.all(concept)
+        .filter(at -> at.to().role() == Role.TRANSFER && at.mapping().isCarried())
+        .flatMap(at -> origin(at, loads).map(load -> new Exposure(at, load)).stream())
+        .filter(exposure -> reported.add(exposure.at().targetPath()))
         .toList();
   }
 
-  /** The source of an account, or the key of the row that its source refers to. */
-  private Optional<Field> column(ConceptLedger ledger, Station row, Entry entry) {
+  private Optional<Load> origin(MappingOnHop at, List<Load> loads) {
+    return at.from().role() == Role.PERSISTENCE
+        ? column(at).map(column -> new Load(column, column, at.from(), Optional.empty(), List.of()))
+        : loads.stream().filter(load -> at.mapping().sources().contains(load.target())).findFirst();
+  }
+
+  /** The fields of the domain that are loaded from such columns. */
+  private List<Load> loads(ConceptLedger concept) {
+    return concept.hops().stream()
+        .filter(
+            hop ->
+                hop.hop().from().role() == Role.PERSISTENCE && hop.hop().to().equals(concept.hub()))
+        .flatMap(
+            hop ->
+                hop.mappings().stream()
+                    .filter(FieldMapping::isCarried)
+                    .map(mapping -> new MappingOnHop(concept, hop, mapping)))
+        .flatMap(
+            at ->
+                column(at)
+                    .map(
+                        column ->
+                            new Load(
+                                column,
+                                at.target(),
+                                at.from(),
+                                Optional.of(MappingOnHop.id(at.hop())),
+                                at.mapping().row().stream().toList()))
+                    .stream())
+        .toList();
+  }
+
+  /** A source with the role, or the key of the row that a source refers to. */
+  private Optional<Field> column(MappingOnHop at) {
+    ResolvedShape row = at.from();
+    ConceptLedger concept = at.concept();
     Stream<Field> referred =
-        entry.row().stream()
-            .flatMap(said -> said.nameIn(row.use(), ledger.concept()).stream())
-            .flatMap(path -> ledger.pairing().field(row, path).stream());
-    return Stream.concat(entry.sources().stream(), referred)
-        .filter(field -> ledger.roles(row, field).contains(role))
+        at.mapping().row().stream()
+            .flatMap(said -> said.nameIn(row.use(), concept.concept()).stream())
+            .flatMap(path -> concept.pairing().field(row, path).stream());
+    return Stream.concat(at.mapping().sources().stream(), referred)
+        .filter(field -> concept.roles(row, field).contains(role))
         .findFirst();
   }
 
-  private Hit shown(ConceptLedger ledger, Shown shown) {
-    Hits.OnHop at = shown.at();
-    List<Row> rows = new ArrayList<>(shown.load().rows());
-    at.entry().row().ifPresent(rows::add);
-    return hit(
-        ledger,
-        Optional.of(at.hop().hop().toString()),
+  private RuleMatch inResponse(Exposure exposure) {
+    MappingOnHop at = exposure.at();
+    List<Row> rows = new ArrayList<>(exposure.load().rows());
+    at.mapping().row().ifPresent(rows::add);
+    return match(
+        at.concept(),
+        Optional.of(MappingOnHop.id(at.hop())),
         at.to(),
-        at.entry().target().orElseThrow(),
-        shown.load().column(),
+        at.target(),
+        exposure.load(),
         rows);
   }
 
-  private Hit inside(ConceptLedger ledger, Load load) {
-    return hit(ledger, load.hop(), ledger.hub(), load.target(), load.column(), load.rows());
+  private RuleMatch inDomain(ConceptLedger concept, Load load) {
+    return match(concept, load.hop(), concept.hub(), load.target(), load, load.rows());
   }
 
-  /** A column and the field that it is loaded into. */
-  private record Load(Field column, Field target, Optional<String> hop, List<Row> rows) {
-
-    static Load of(HopLedger hop, Entry entry, Field column) {
-      return new Load(
-          column,
-          entry.target().orElseThrow(),
-          Optional.of(hop.hop().toString()),
-          entry.row().stream().toList());
-    }
-  }
-
-  /** Where a response shows what was loaded. */
-  private record Shown(Hits.OnHop at, Load load) {}
-
-  private Hit hit(
-      ConceptLedger ledger,
-      Optional<String> hop,
-      Station station,
+  private RuleMatch match(
+      ConceptLedger concept,
+      Optional<HopId> hop,
+      ResolvedShape shape,
       Field target,
-      Field source,
+      Load load,
       List<Row> rows) {
     String message =
-        station.path(target) + " shows the store's " + role.key() + " " + source.name();
+        shape.path(target)
+            + " exposes the persistence "
+            + role.key()
+            + " "
+            + load.store().path(load.column())
+            + ".";
     Remedy accept =
-        new PlanRows(ledger)
+        new PlanRows(concept)
             .with(
-                "or accept it",
-                station,
+                "or accept the finding",
+                shape,
                 target,
-                "accept: { " + id.key() + ": \"why it may be seen\" }");
-    return new Hits(id, ledger)
-        .hit(
+                "accept: { " + id.key() + ": \"why it may be visible\" }");
+    return new Matches(id, concept)
+        .of(
             hop,
-            Optional.of(station.path(target)),
+            Optional.of(Matches.id(shape, target)),
             message,
-            List.of(Remedy.advice("take " + target.name() + " out of " + station.shape()), accept),
+            List.of(Remedy.advice("remove " + target.name() + " from " + shape.shape()), accept),
             target.place(),
-            rows);
+            rows,
+            List.of(shape.layer(), load.store().layer()));
   }
+
+  /** A column of a row and the field that it is loaded into. */
+  private record Load(
+      Field column, Field target, ResolvedShape store, Optional<HopId> hop, List<Row> rows) {}
+
+  /** A response that shows what was loaded. */
+  private record Exposure(MappingOnHop at, Load load) {}
 }

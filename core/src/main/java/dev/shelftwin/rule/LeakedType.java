@@ -2,9 +2,7 @@ package dev.shelftwin.rule;
 
 import dev.shelftwin.finding.Remedy;
 import dev.shelftwin.finding.RuleId;
-import dev.shelftwin.ledger.ConceptLedger;
-import dev.shelftwin.ledger.Station;
-import dev.shelftwin.shape.Field;
+import dev.shelftwin.ledger.ResolvedShape;
 import dev.shelftwin.shape.Role;
 import dev.shelftwin.shape.Shape;
 import dev.shelftwin.shape.TypeRef;
@@ -12,57 +10,52 @@ import java.util.List;
 import java.util.Optional;
 import java.util.stream.Stream;
 
-/** A type of the store in a field outside the store, in a type argument too. */
-final class LeakedType implements Rule {
+/** A type of the persistence layer in a field outside that layer, also as a type argument. */
+final class LeakedType implements Rule.Check<Scope.FieldOfShape> {
 
   @Override
-  public RuleId id() {
-    return RuleId.LEAKED_TYPE;
+  public Stream<RuleMatch> of(Scope.FieldOfShape at, RuleContext context) {
+    return at.shape().role() == Role.PERSISTENCE
+        ? Stream.empty()
+        : leak(at.field().type(), context).map(type -> match(at, type)).stream();
   }
 
-  @Override
-  public Stream<Hit> check(ConceptLedger ledger, Stage stage) {
-    return ledger
-        .stations()
-        .filter(station -> station.role() != Role.PERSISTENCE)
-        .flatMap(
-            station ->
-                station.shape().fields().stream()
-                    .flatMap(
-                        field ->
-                            leak(field.type(), stage)
-                                .map(type -> hit(ledger, station, field, type))
-                                .stream()));
+  /** The persistence types in the fields of a shape. */
+  static Stream<TypeRef> of(ResolvedShape shape, RuleContext context) {
+    return shape.shape().fields().stream().flatMap(field -> leak(field.type(), context).stream());
   }
 
-  /** The store's types that the fields of a type hold. */
-  static Stream<TypeRef> of(Station station, Stage stage) {
-    return station.shape().fields().stream().flatMap(field -> leak(field.type(), stage).stream());
-  }
-
-  private static Optional<TypeRef> leak(TypeRef type, Stage stage) {
-    return stage.isOfTheStore(type) && !isShared(type, stage)
+  private static Optional<TypeRef> leak(TypeRef type, RuleContext context) {
+    return context.isPersistenceType(type) && !isShared(type, context)
         ? Optional.of(type)
-        : type.arguments().stream().flatMap(argument -> leak(argument, stage).stream()).findFirst();
+        : type.arguments().stream()
+            .flatMap(argument -> leak(argument, context).stream())
+            .findFirst();
   }
 
-  /** Where there is no domain, the enumerations of the store's package are everybody's. */
-  private static boolean isShared(TypeRef type, Stage stage) {
-    return stage.hasNoDomain()
-        && !stage.isOfAProduct(type)
-        && stage.shapes().find(type).filter(shape -> shape.kind() == Shape.Kind.ENUM).isPresent();
+  /** Without a domain, all layers use the enumerations of the persistence layer. */
+  private static boolean isShared(TypeRef type, RuleContext context) {
+    return context.hasNoDomain()
+        && !context.isPersistenceProduct(type)
+        && context.shapes().find(type).filter(shape -> shape.kind() == Shape.Kind.ENUM).isPresent();
   }
 
-  private Hit hit(ConceptLedger ledger, Station station, Field field, TypeRef type) {
+  private static RuleMatch match(Scope.FieldOfShape at, TypeRef type) {
     Remedy accept =
-        new PlanRows(ledger)
+        new PlanRows(at.concept())
             .with(
-                "or accept it", station, field, "accept: { leaked-type: \"why it may be seen\" }");
-    return new Hits(id(), ledger)
+                "or accept the finding",
+                at.shape(),
+                at.field(),
+                "accept: { leaked-type: \"why it may be used here\" }");
+    return new Matches(RuleId.LEAKED_TYPE, at.concept())
         .ofField(
-            station,
-            field,
-            station.path(field) + " has the store's type " + type.qualifiedName(),
-            List.of(Remedy.advice("give it a type of the JDK or of its own layer"), accept));
+            at.shape(),
+            at.field(),
+            at.shape().path(at.field())
+                + " has the type "
+                + type.qualifiedName()
+                + " of the persistence layer.",
+            List.of(Remedy.advice("use a type of the JDK or of its own layer"), accept));
   }
 }

@@ -4,78 +4,65 @@ import dev.shelftwin.convert.Loss;
 import dev.shelftwin.finding.Remedy;
 import dev.shelftwin.finding.RuleId;
 import dev.shelftwin.ledger.ColumnLosses;
-import dev.shelftwin.ledger.ConceptLedger;
-import dev.shelftwin.ledger.Station;
 import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.Role;
 import java.util.List;
-import java.util.Optional;
 import java.util.stream.Stream;
 
 /**
- * A column that cuts its field in silence where nobody decided how much: a decimal number without a
- * scale, whose digits the provider chooses, and a time with fewer digits than microseconds. That
- * columns keep no nanoseconds is so everywhere, and is shown by trials only.
+ * A column that silently cuts values although nobody chose how much: a decimal without a scale,
+ * whose digits the provider chooses, and a time with fewer digits than microseconds. That columns
+ * do not store nanoseconds is the same everywhere, so only trials show it.
  */
-final class LossyColumn implements Rule {
+final class LossyColumn implements Rule.Check<Scope.FieldOfShape> {
 
-  /** What columns keep where nothing is said (measured with H2, PostgreSQL and MariaDB). */
-  private static final int USUAL_SECOND_DIGITS = 6;
-
-  @Override
-  public RuleId id() {
-    return RuleId.LOSSY_CONVERSION;
-  }
+  /** What columns store by default (measured with H2, PostgreSQL and MariaDB). */
+  private static final int DEFAULT_SECOND_DIGITS = 6;
 
   @Override
-  public Stream<Hit> check(ConceptLedger ledger, Stage stage) {
-    return ledger.outer().stream()
-        .filter(station -> station.role() == Role.PERSISTENCE)
-        .filter(station -> station.shape().hasColumns())
-        .flatMap(
-            station ->
-                station
-                    .shape()
-                    .storedFields()
-                    .flatMap(field -> hit(ledger, station, field).stream()));
-  }
-
-  private Optional<Hit> hit(ConceptLedger ledger, Station station, Field field) {
+  public Stream<RuleMatch> of(Scope.FieldOfShape at, RuleContext context) {
+    Field field = at.field();
+    boolean column =
+        at.shape().role() == Role.PERSISTENCE
+            && !at.shape().equals(at.concept().hub())
+            && at.shape().shape().hasColumns()
+            && field.stored();
+    if (!column) {
+      return Stream.empty();
+    }
     if (ColumnLosses.of(field).contains(Loss.SCALE) && field.limits().scale().isEmpty()) {
-      return Optional.of(
-          hit(
-              ledger,
-              station,
-              field,
-              " gives no scale, so the provider chooses one (usually 2 digits) and the rest is"
-                  + " rounded in silence",
+      return Stream.of(
+          match(
+              at,
+              " has no scale: the provider chooses one (usually 2 digits) and further digits are"
+                  + " silently rounded.",
               "give the column a precision and a scale"));
     }
-    int digits = field.limits().secondDigits().orElse(USUAL_SECOND_DIGITS);
-    return digits >= USUAL_SECOND_DIGITS
-        ? Optional.empty()
-        : Optional.of(
-            hit(
-                ledger,
-                station,
-                field,
-                " keeps " + digits + " digits of a second, and the rest is lost in silence",
-                "give the column 6 digits, or cut the time where it is made"));
+    int digits = field.limits().secondDigits().orElse(DEFAULT_SECOND_DIGITS);
+    return digits >= DEFAULT_SECOND_DIGITS
+        ? Stream.empty()
+        : Stream.of(
+            match(
+                at,
+                " stores "
+                    + digits
+                    + " digits of a second: further digits are silently rounded or cut.",
+                "give the column 6 digits, or truncate the time where it is created"));
   }
 
-  private Hit hit(ConceptLedger ledger, Station station, Field field, String what, String advice) {
+  private static RuleMatch match(Scope.FieldOfShape at, String problem, String advice) {
     Remedy accept =
-        new PlanRows(ledger)
+        new PlanRows(at.concept())
             .with(
-                "or accept it",
-                station,
-                field,
-                "accept: { lossy-conversion: \"why it is enough\" }");
-    return new Hits(id(), ledger)
+                "or accept the finding",
+                at.shape(),
+                at.field(),
+                "accept: { lossy-conversion: \"why this is enough\" }");
+    return new Matches(RuleId.LOSSY_CONVERSION, at.concept())
         .atTable(
-            station,
-            field,
-            "the column of " + station.path(field) + what,
+            at.shape(),
+            at.field(),
+            "The column of " + at.shape().path(at.field()) + problem,
             List.of(Remedy.advice(advice), accept));
   }
 }

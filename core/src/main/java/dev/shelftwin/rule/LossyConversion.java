@@ -4,8 +4,6 @@ import dev.shelftwin.convert.Conversion;
 import dev.shelftwin.convert.Loss;
 import dev.shelftwin.finding.Remedy;
 import dev.shelftwin.finding.RuleId;
-import dev.shelftwin.ledger.ConceptLedger;
-import dev.shelftwin.shape.Field;
 import java.util.EnumSet;
 import java.util.List;
 import java.util.Optional;
@@ -13,65 +11,60 @@ import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
-/** A conversion that may lose something, and nobody said that this is meant. */
-final class LossyConversion implements Rule {
+/** A conversion that may lose information. */
+final class LossyConversion implements Rule.Check<MappingOnHop> {
 
   @Override
-  public RuleId id() {
-    return RuleId.LOSSY_CONVERSION;
-  }
-
-  @Override
-  public Stream<Hit> check(ConceptLedger ledger, Stage stage) {
-    return Hits.entries(ledger).flatMap(at -> hit(ledger, at, stage).stream());
-  }
-
-  private Optional<Hit> hit(ConceptLedger ledger, Hits.OnHop at, Stage stage) {
-    Optional<Conversion> conversion = at.entry().conversion();
-    List<OwnLosses.Found> own = conversion.map(way -> OwnLosses.of(way, stage)).orElse(List.of());
+  public Stream<RuleMatch> of(MappingOnHop at, RuleContext context) {
+    Optional<Conversion> conversion = at.mapping().conversion();
+    if (conversion.isEmpty() || at.mapping().sources().isEmpty()) {
+      return Stream.empty();
+    }
+    List<UserMethodLosses.Found> own = UserMethodLosses.of(conversion.get(), context);
     Set<Loss> losses = EnumSet.noneOf(Loss.class);
-    conversion.ifPresent(way -> losses.addAll(way.losses()));
+    losses.addAll(conversion.get().losses());
     own.forEach(found -> losses.add(found.loss()));
-    return losses.isEmpty() || at.entry().sources().isEmpty()
-        ? Optional.empty()
-        : Optional.of(hit(ledger, at, losses, own));
+    return losses.isEmpty() ? Stream.empty() : Stream.of(match(at, losses, own));
   }
 
-  private Hit hit(
-      ConceptLedger ledger, Hits.OnHop at, Set<Loss> losses, List<OwnLosses.Found> own) {
-    Field source = at.entry().sources().get(0);
-    Field target = at.entry().target().orElseThrow();
+  private static RuleMatch match(
+      MappingOnHop at, Set<Loss> losses, List<UserMethodLosses.Found> own) {
     String lost = losses.stream().map(Loss::key).collect(Collectors.joining(", "));
-    String why =
-        own.stream()
-            .map(found -> found.call())
-            .map(
-                call ->
-                    "; your code calls "
-                        + call.owner()
-                        + "."
-                        + call.method()
-                        + (call.at().line() > 0 ? " at line " + call.at().line() : ""))
-            .collect(Collectors.joining());
     String message =
-        at.from().path(source)
-            + ", a "
-            + source.type()
-            + ", does not always fit "
-            + at.to().path(target)
-            + ", a "
-            + target.type()
-            + ": it may lose "
+        "The conversion of "
+            + at.sourcePath()
+            + " ("
+            + at.source().type()
+            + ") to "
+            + at.targetPath()
+            + " ("
+            + at.target().type()
+            + ") may lose "
             + lost
-            + why;
+            + own.stream().map(LossyConversion::call).collect(Collectors.joining())
+            + ".";
     Remedy accept =
-        new PlanRows(ledger)
+        new PlanRows(at.concept())
             .with(
-                "or accept it",
+                "or accept the finding",
                 at.from(),
-                source,
-                "accept: { lossy-conversion: \"why it is enough\" }");
-    return new Hits(id(), ledger)
-        .onHop(at, at.to(), target, message, List.of(Remedy.advice("widen the target"), accept));
+                at.source(),
+                "accept: { lossy-conversion: \"why this is enough\" }");
+    return new Matches(RuleId.LOSSY_CONVERSION, at.concept())
+        .onHop(
+            at,
+            at.to(),
+            at.target(),
+            message,
+            List.of(Remedy.advice("use a target type that holds every value"), accept));
+  }
+
+  private static String call(UserMethodLosses.Found found) {
+    int line = found.call().at().line();
+    return ", because your code calls "
+        + found.call().owner()
+        + "."
+        + found.call().method()
+        + (line > 0 ? " at line " + line : "");
   }
 }

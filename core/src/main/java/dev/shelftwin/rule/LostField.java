@@ -3,10 +3,8 @@ package dev.shelftwin.rule;
 import dev.shelftwin.finding.Nearest;
 import dev.shelftwin.finding.Remedy;
 import dev.shelftwin.finding.RuleId;
-import dev.shelftwin.ledger.Account;
-import dev.shelftwin.ledger.ConceptLedger;
-import dev.shelftwin.ledger.Entry;
-import dev.shelftwin.ledger.Station;
+import dev.shelftwin.ledger.FieldMapping;
+import dev.shelftwin.ledger.ResolvedShape;
 import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.Role;
 import java.util.ArrayList;
@@ -14,57 +12,49 @@ import java.util.List;
 import java.util.Optional;
 import java.util.stream.Stream;
 
-/** A source field that reaches nothing on a hop, and nobody said that this is meant. */
-final class LostField implements Rule {
+/** A source field without a target, and the plan does not say that this is intended. */
+final class LostField implements Rule.Check<MappingOnHop> {
 
   @Override
-  public RuleId id() {
-    return RuleId.LOST_FIELD;
+  public Stream<RuleMatch> of(MappingOnHop at, RuleContext context) {
+    // Without a creator, the target cannot be created at all, which is reported instead.
+    boolean lost = at.mapping() instanceof FieldMapping.Lost && at.hop().creator().isPresent();
+    return lost ? Stream.of(match(at)) : Stream.empty();
   }
 
-  @Override
-  public Stream<Hit> check(ConceptLedger ledger, Stage stage) {
-    // Where nothing makes the target, that is the fault, and everything else follows from it.
-    return Hits.entries(ledger)
-        .filter(at -> at.hop().maker().isPresent())
-        .filter(at -> at.entry().account() == Account.LOST)
-        .map(at -> hit(ledger, at, at.entry().sources().get(0)));
-  }
-
-  private Hit hit(ConceptLedger ledger, Hits.OnHop at, Field field) {
-    Station from = at.from();
-    Station to = at.to();
-    String message =
-        from.path(field) + " reaches nothing in " + to.shape() + takenByNobody(at, field);
+  private static RuleMatch match(MappingOnHop at) {
+    Field field = at.source();
+    ResolvedShape from = at.from();
+    ResolvedShape to = at.to();
     List<Remedy> remedies = new ArrayList<>();
-    PlanRows rows = new PlanRows(ledger);
-    unfilled(at, field).ifPresent(other -> remedies.add(rows.pair(from, field, to, other)));
-    remedies.add(Remedy.advice("carry it: add " + field.name() + " to " + to.shape()));
-    String why = "\"why it goes no further\"";
-    String only =
-        from.role() == Role.DOMAIN ? "{ " + to.use().simpleName() + ": " + why + " }" : why;
-    remedies.add(rows.with("or leave it behind on purpose", from, field, "stays: " + only));
-    return new Hits(id(), ledger).onHop(at, from, field, message, remedies);
+    PlanRows rows = new PlanRows(at.concept());
+    similarTarget(at).ifPresent(other -> remedies.add(rows.pair(from, field, to, other)));
+    remedies.add(Remedy.advice("to map it, add " + field.name() + " to " + to.shape()));
+    String reason = "\"why it is not mapped\"";
+    String scoped =
+        from.role() == Role.DOMAIN ? "{ " + to.use().simpleName() + ": " + reason + " }" : reason;
+    remedies.add(rows.with("or say why it is not mapped", from, field, "stays: " + scoped));
+    String message = at.sourcePath() + " has no counterpart in " + to.shape() + notTaken(at) + ".";
+    return new Matches(RuleId.LOST_FIELD, at.concept()).onHop(at, from, field, message, remedies);
   }
 
-  private static String takenByNobody(Hits.OnHop at, Field field) {
-    boolean there = at.to().shape().field(field.name()).isPresent();
+  private static String notTaken(MappingOnHop at) {
+    boolean exists = at.to().shape().field(at.source().name()).isPresent();
     return at.hop()
-        .maker()
-        .filter(maker -> there)
-        .map(maker -> ": " + maker + " does not take it")
+        .creator()
+        .filter(creator -> exists)
+        .map(creator -> " that the mapper can set: " + creator + " does not take it")
         .orElse("");
   }
 
-  /** The unfilled field of the target that was probably meant. */
-  private static Optional<Field> unfilled(Hits.OnHop at, Field field) {
+  /** The target field without a source that was probably meant. */
+  private static Optional<Field> similarTarget(MappingOnHop at) {
     List<Field> unfilled =
-        at.hop().entries().stream()
-            .filter(entry -> entry.account() == Account.UNFILLED && !entry.isMismatch())
-            .map(Entry::target)
-            .flatMap(Optional::stream)
+        at.hop().mappings().stream()
+            .filter(FieldMapping.Unfilled.class::isInstance)
+            .flatMap(mapping -> mapping.target().stream())
             .toList();
-    return Nearest.to(field.name(), unfilled.stream().map(Field::name).toList())
+    return Nearest.to(at.source().name(), unfilled.stream().map(Field::name).toList())
         .flatMap(name -> unfilled.stream().filter(other -> other.name().equals(name)).findFirst());
   }
 }

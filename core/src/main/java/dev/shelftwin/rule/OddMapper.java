@@ -1,55 +1,59 @@
 package dev.shelftwin.rule;
 
+import dev.shelftwin.finding.FieldId;
 import dev.shelftwin.finding.Finding;
 import dev.shelftwin.finding.Remedy;
 import dev.shelftwin.finding.RuleId;
 import dev.shelftwin.ledger.ConceptLedger;
+import dev.shelftwin.ledger.MapperPlan;
 import dev.shelftwin.plan.Layer;
 import dev.shelftwin.shape.Shape;
 import dev.shelftwin.shape.TypeRef;
-import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Stream;
 
 /**
- * A class where mappers are, that is called like one, and not as the plan says that mappers are. A
- * plan that says nothing about mappers leaves their names free.
+ * A class in the package of a layer's mappers whose name ends like a mapper's but does not follow
+ * the plan's pattern. Without a pattern in the plan, names are free.
  */
-final class OddMapper {
+final class OddMapper implements Rule.Check<Layer> {
 
-  private OddMapper() {}
-
-  static List<Finding> check(Stage stage) {
-    List<Finding> findings = new ArrayList<>();
-    for (Layer layer : stage.ledger().plan().layers()) {
-      Optional<String> ending = layer.style().ending();
-      if (ending.isEmpty()) {
-        continue;
-      }
-      List<String> concepts = stage.ledger().concepts().stream().map(ConceptLedger::name).toList();
-      List<String> expected = concepts.stream().map(layer::mapperName).toList();
-      stage.shapes().namesIn(layer.mapperPackage()).stream()
-          .sorted()
-          .filter(name -> name.endsWith(ending.get()) && !expected.contains(name))
-          .filter(name -> !isOfAnotherLayer(name, layer, concepts, stage))
-          .map(name -> TypeRef.of(layer.mapperPackage(), name))
-          .flatMap(type -> stage.shapes().find(type).stream())
-          .map(shape -> finding(layer, shape, concepts))
-          .forEach(findings::add);
+  @Override
+  public Stream<RuleMatch> of(Layer layer, RuleContext context) {
+    Optional<String> ending = layer.style().ending();
+    if (ending.isEmpty()) {
+      return Stream.empty();
     }
-    return findings;
+    List<MapperPlan> mappers =
+        context.ledger().mappers().stream().filter(mapper -> mapper.layer().equals(layer)).toList();
+    List<String> concepts = context.ledger().concepts().stream().map(ConceptLedger::name).toList();
+    Set<String> expected = new HashSet<>();
+    context
+        .plan()
+        .layers()
+        .forEach(other -> concepts.forEach(concept -> expected.add(other.mapperName(concept))));
+    return packages(layer, mappers)
+        .flatMap(
+            packageName ->
+                context.shapes().namesIn(packageName).stream()
+                    .sorted()
+                    .filter(name -> name.endsWith(ending.get()) && !expected.contains(name))
+                    .map(name -> TypeRef.of(packageName, name)))
+        .flatMap(type -> context.shapes().find(type).stream())
+        .map(shape -> match(layer, shape, concepts));
   }
 
-  /** Layers may keep their mappers in one package. */
-  private static boolean isOfAnotherLayer(
-      String name, Layer layer, List<String> concepts, Stage stage) {
-    return stage.ledger().plan().layers().stream()
-        .filter(other -> other.mapperPackage().equals(layer.mapperPackage()))
-        .anyMatch(other -> concepts.stream().map(other::mapperName).anyMatch(name::equals));
+  private static Stream<String> packages(Layer layer, List<MapperPlan> mappers) {
+    return layer.packages().isOnePackage()
+        ? Stream.of(layer.mapperPackage(layer.packages().firstPackage()))
+        : mappers.stream().map(MapperPlan::packageName).distinct();
   }
 
-  private static Finding finding(Layer layer, Shape shape, List<String> concepts) {
+  private static RuleMatch match(Layer layer, Shape shape, List<String> concepts) {
     String name = shape.type().name();
     String expected =
         concepts.stream()
@@ -57,15 +61,21 @@ final class OddMapper {
             .max(Comparator.comparingInt(String::length))
             .map(layer::mapperName)
             .orElseGet(() -> layer.mapperName("{concept}"));
-    return new Finding(
-        RuleId.ODD_NAME,
-        layer.name(),
-        Optional.empty(),
-        Optional.of(name),
-        name + " is not called as mappers of " + layer.name() + " are",
-        List.of(
-            Remedy.advice("call it " + expected),
-            Remedy.advice("or change 'name' below 'mappers' in the plan")),
-        shape.place());
+    return RuleMatch.of(
+        new Finding(
+            RuleId.ODD_NAME,
+            layer.name(),
+            Optional.empty(),
+            Optional.of(FieldId.ofType(name)),
+            "The name "
+                + name
+                + " does not match the name pattern of the mappers of "
+                + layer.name()
+                + ".",
+            List.of(
+                Remedy.advice("rename it to " + expected),
+                Remedy.advice("or change 'name' of 'mappers' in the plan")),
+            shape.place()),
+        layer);
   }
 }

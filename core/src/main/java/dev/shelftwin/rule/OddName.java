@@ -3,96 +3,99 @@ package dev.shelftwin.rule;
 import dev.shelftwin.finding.Remedy;
 import dev.shelftwin.finding.RuleId;
 import dev.shelftwin.ledger.ConceptLedger;
-import dev.shelftwin.ledger.Station;
+import dev.shelftwin.ledger.ResolvedShape;
 import dev.shelftwin.plan.Spelling;
 import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.Role;
+import dev.shelftwin.shape.TypeRef;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.Stream;
 
-/** A type or a field that is not called as the plan says that those of its layer are. */
-final class OddName implements Rule {
+/** A type or field whose name does not follow the conventions that the plan gives for its layer. */
+final class OddName implements Rule.Check<ConceptLedger> {
 
   @Override
-  public RuleId id() {
-    return RuleId.ODD_NAME;
+  public Stream<RuleMatch> of(ConceptLedger concept, RuleContext context) {
+    return concept
+        .shapes()
+        .flatMap(
+            shape -> Stream.concat(type(concept, shape, context).stream(), fields(concept, shape)));
   }
 
-  @Override
-  public Stream<Hit> check(ConceptLedger ledger, Stage stage) {
-    return ledger
-        .stations()
-        .flatMap(station -> Stream.concat(type(ledger, station).stream(), fields(ledger, station)));
-  }
-
-  private Optional<Hit> type(ConceptLedger ledger, Station station) {
-    List<String> expected = station.layer().rules().namesOf(ledger.name());
-    String name = station.shape().type().name();
+  private static Optional<RuleMatch> type(
+      ConceptLedger concept, ResolvedShape shape, RuleContext context) {
+    List<String> expected = shape.layer().rules().namesOf(concept.name());
+    TypeRef type = shape.shape().type();
     boolean elsewhere =
-        !Stage.isWithin(station.shape().type().packageName(), station.packageName());
-    if (expected.isEmpty() || (expected.contains(name) && !elsewhere)) {
+        context.layerOf(type).filter(shape.layer()::equals).isEmpty()
+            && !context.sharesPackage(shape.layer());
+    if (expected.isEmpty() || (expected.contains(type.name()) && !elsewhere)) {
       return Optional.empty();
     }
     String message =
         elsewhere
-            ? station.shape().type().qualifiedName()
-                + " is not in the package of its layer, "
-                + station.packageName()
-            : name + " is not called as types of " + station.layer().name() + " are";
+            ? type.qualifiedName()
+                + " is not in the packages of its layer ("
+                + shape.layer().packages()
+                + ")."
+            : "The name "
+                + type.name()
+                + " does not match the name patterns of the layer "
+                + shape.layer().name()
+                + ".";
     return Optional.of(
-        new Hits(id(), ledger)
-            .hit(
-                Optional.empty(),
-                Optional.empty(),
+        new Matches(RuleId.ODD_NAME, concept)
+            .ofShape(
+                shape,
                 message,
                 List.of(
-                    elsewhere
-                        ? Remedy.advice("move it there")
-                        : Remedy.advice("call it " + String.join(" or ", expected)),
+                    Remedy.advice(
+                        elsewhere
+                            ? "move it there"
+                            : "rename it to " + String.join(" or ", expected)),
                     Remedy.advice(
                         "or add a pattern to 'names' of the layer at line "
-                            + station.layer().at().line())),
-                station.shape().place(),
-                List.of()));
+                            + shape.layer().at().line())),
+                shape.shape().place()));
   }
 
-  private Stream<Hit> fields(ConceptLedger ledger, Station station) {
-    return station.layer().rules().spelling().stream()
+  private static Stream<RuleMatch> fields(ConceptLedger concept, ResolvedShape shape) {
+    return shape.layer().rules().spelling().stream()
         .flatMap(
             spelling ->
-                station
+                shape
                     .shape()
                     .storedFields()
                     .flatMap(
                         field ->
-                            outside(station, field)
+                            externalName(shape, field)
                                 .filter(name -> !spelling.fits(name))
-                                .map(name -> hit(ledger, station, field, name, spelling))
+                                .map(name -> field(concept, shape, field, name, spelling))
                                 .stream()));
   }
 
-  /** On the wire as the serialiser writes it; of columns only what the declaration says. */
-  private static Optional<String> outside(Station station, Field field) {
-    return station.role() == Role.PERSISTENCE
-        ? field.outside()
+  /** The name in documents; of columns only a declared name. */
+  private static Optional<String> externalName(ResolvedShape shape, Field field) {
+    return shape.role() == Role.PERSISTENCE
+        ? field.externalName()
         : Optional.of(LeakedName.name(field));
   }
 
-  private Hit hit(
-      ConceptLedger ledger, Station station, Field field, String name, Spelling spelling) {
-    return new Hits(id(), ledger)
+  private static RuleMatch field(
+      ConceptLedger concept, ResolvedShape shape, Field field, String name, Spelling spelling) {
+    Remedy accept =
+        new PlanRows(concept)
+            .with(
+                "or accept the finding",
+                shape,
+                field,
+                "accept: { odd-name: \"why it has this name\" }");
+    return new Matches(RuleId.ODD_NAME, concept)
         .ofField(
-            station,
+            shape,
             field,
-            station.path(field) + " is written " + name + ", which is not " + spelling.key(),
-            List.of(
-                Remedy.advice("call it " + spelling.spell(name)),
-                new PlanRows(ledger)
-                    .with(
-                        "or accept it",
-                        station,
-                        field,
-                        "accept: { odd-name: \"why it is called so\" }")));
+            shape.path(field) + " is written " + name + ", which is not " + spelling.key() + ".",
+            List.of(Remedy.advice("rename it to " + spelling.spell(name)), accept));
   }
 }

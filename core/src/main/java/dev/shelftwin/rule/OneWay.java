@@ -1,119 +1,94 @@
 package dev.shelftwin.rule;
 
 import dev.shelftwin.convert.Conversion;
-import dev.shelftwin.convert.Form;
-import dev.shelftwin.convert.Step;
+import dev.shelftwin.convert.Operation;
 import dev.shelftwin.finding.Remedy;
 import dev.shelftwin.finding.RuleId;
-import dev.shelftwin.ledger.ConceptLedger;
-import dev.shelftwin.ledger.Entry;
+import dev.shelftwin.ledger.FieldMapping;
 import dev.shelftwin.plan.Row;
-import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.Role;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.Stream;
 
 /**
- * What goes out and cannot come back as it was: a value that one method of the users' converts on
- * both ways, and a computed value that a row keeps and nothing reads.
+ * A value that does not come back as it went out: one user method converts it in both directions,
+ * or a computed value is stored and never read.
  */
-final class OneWay implements Rule {
+final class OneWay implements Rule.Check<MappingOnHop> {
 
   @Override
-  public RuleId id() {
-    return RuleId.LOSSY_CONVERSION;
+  public Stream<RuleMatch> of(MappingOnHop at, RuleContext context) {
+    return at.from().equals(at.concept().hub()) && at.mapping().isCarried()
+        ? Stream.concat(sameMethod(at).stream(), storedComputed(at).stream())
+        : Stream.empty();
   }
 
-  @Override
-  public Stream<Hit> check(ConceptLedger ledger, Stage stage) {
-    return Hits.entries(ledger)
-        .filter(at -> at.from().equals(ledger.hub()) && at.entry().isCarried())
-        .flatMap(at -> Stream.concat(twice(ledger, at).stream(), kept(ledger, at).stream()));
-  }
-
-  private Optional<Hit> twice(ConceptLedger ledger, Hits.OnHop at) {
-    Field source = at.entry().sources().get(0);
-    Field target = at.entry().target().orElseThrow();
-    Optional<Form> out = at.entry().conversion().flatMap(OneWay::own);
-    Optional<Form> back =
-        ledger.hop(at.to(), at.from()).stream()
-            .flatMap(hop -> hop.into(source.name()).stream())
-            .flatMap(entry -> entry.conversion().stream())
-            .flatMap(conversion -> own(conversion).stream())
+  private static Optional<RuleMatch> sameMethod(MappingOnHop at) {
+    Optional<String> out = at.mapping().conversion().flatMap(OneWay::userMethod);
+    Optional<String> back =
+        at.concept().hop(at.to(), at.from()).stream()
+            .flatMap(hop -> hop.into(at.source().name()).stream())
+            .flatMap(mapping -> mapping.conversion().stream())
+            .flatMap(conversion -> userMethod(conversion).stream())
             .findFirst();
-    return out.filter(form -> back.equals(Optional.of(form)))
+    return out.filter(method -> back.equals(Optional.of(method)))
         .map(
-            form ->
-                hit(
-                    ledger,
+            method ->
+                match(
                     at,
-                    source,
-                    target,
-                    at.from().path(source)
-                        + " is converted by "
-                        + name(form)
-                        + " on its way to "
-                        + at.to().path(target)
-                        + " and again on its way back",
-                    "give the class one method called 'to…' and one called 'from…'"));
+                    method
+                        + " converts "
+                        + at.sourcePath()
+                        + " to "
+                        + at.targetPath()
+                        + ", and converts it again on the way back.",
+                    "give the class two methods, named 'to…' and 'from…'"));
   }
 
-  private static Optional<Form> own(Conversion conversion) {
-    return conversion.steps().size() == 1
-        ? conversion.steps().stream()
-            .map(Step::form)
-            .filter(form -> form instanceof Form.Static || form instanceof Form.Own)
-            .findFirst()
-        : Optional.empty();
+  /** The user method that is the whole conversion, as {@code Owner.method}. */
+  private static Optional<String> userMethod(Conversion conversion) {
+    return conversion
+        .onlyOperation()
+        .flatMap(
+            operation -> {
+              if (operation instanceof Operation.CallConverter call) {
+                return Optional.of(call.owner() + "." + call.method());
+              }
+              return operation instanceof Operation.CallStatic call
+                  ? Optional.of(call.owner() + "." + call.method())
+                  : Optional.empty();
+            });
   }
 
-  private static String name(Form form) {
-    if (form instanceof Form.Own own) {
-      return own.owner() + "." + own.method();
-    }
-    return form instanceof Form.Static own ? own.owner() + "." + own.method() : "";
-  }
-
-  /** A computed value in a column may differ from what is computed when it is read. */
-  private Optional<Hit> kept(ConceptLedger ledger, Hits.OnHop at) {
-    Field source = at.entry().sources().get(0);
-    Field target = at.entry().target().orElseThrow();
-    boolean derived = at.entry().row().flatMap(Row::derived).isPresent();
-    boolean back =
-        ledger.hop(at.to(), at.from()).stream()
-            .flatMap(hop -> hop.outOf(target))
-            .anyMatch(Entry::isCarried);
-    return at.to().role() != Role.PERSISTENCE || source.stored() || !derived || back
+  /** A stored computed value may differ from the value that is computed later. */
+  private static Optional<RuleMatch> storedComputed(MappingOnHop at) {
+    boolean derived = at.mapping().row().flatMap(Row::derived).isPresent();
+    boolean isRead =
+        at.concept().hop(at.to(), at.from()).stream()
+            .flatMap(hop -> hop.outOf(at.target()))
+            .anyMatch(FieldMapping::isCarried);
+    return at.to().role() != Role.PERSISTENCE || at.source().stored() || !derived || isRead
         ? Optional.empty()
         : Optional.of(
-            hit(
-                ledger,
+            match(
                 at,
-                source,
-                target,
-                at.to().path(target)
-                    + " keeps what "
-                    + at.from().path(source)
-                    + " computes, and nothing reads it back",
-                "take the column out"));
+                at.targetPath()
+                    + " stores the computed value "
+                    + at.sourcePath()
+                    + ", and nothing reads it back.",
+                "remove the column"));
   }
 
-  private Hit hit(
-      ConceptLedger ledger,
-      Hits.OnHop at,
-      Field source,
-      Field target,
-      String message,
-      String advice) {
+  private static RuleMatch match(MappingOnHop at, String message, String advice) {
     Remedy accept =
-        new PlanRows(ledger)
+        new PlanRows(at.concept())
             .with(
-                "or accept it",
+                "or accept the finding",
                 at.from(),
-                source,
-                "accept: { lossy-conversion: \"why it is meant\" }");
-    return new Hits(id(), ledger)
-        .onHop(at, at.to(), target, message, List.of(Remedy.advice(advice), accept));
+                at.source(),
+                "accept: { lossy-conversion: \"why this is intended\" }");
+    return new Matches(RuleId.LOSSY_CONVERSION, at.concept())
+        .onHop(at, at.to(), at.target(), message, List.of(Remedy.advice(advice), accept));
   }
 }

@@ -8,26 +8,28 @@ import dev.shelftwin.plan.Omission;
 import dev.shelftwin.plan.Row;
 import dev.shelftwin.plan.Text;
 import java.util.List;
-import java.util.Optional;
 import java.util.stream.Stream;
 
-/** A reason that the plan still owes: it begins with a question mark. */
-final class OpenQuestion implements Rule {
+/** A reason that the plan does not give yet: it begins with a question mark. */
+final class OpenQuestion implements Rule.Check<ConceptLedger> {
 
   @Override
-  public RuleId id() {
-    return RuleId.OPEN_QUESTION;
-  }
-
-  @Override
-  public Stream<Hit> check(ConceptLedger ledger, Stage stage) {
-    Stream<Hit> ofRows =
-        ledger.concept().rows().stream()
-            .flatMap(row -> reasons(row).map(reason -> hit(ledger, reason, what(row))));
-    Stream<Hit> ofOmissions =
-        ledger.concept().omissions().stream()
+  public Stream<RuleMatch> of(ConceptLedger concept, RuleContext context) {
+    Stream<RuleMatch> ofRows =
+        concept.concept().rows().stream()
+            .flatMap(
+                row ->
+                    reasons(row)
+                        .map(
+                            reason ->
+                                match(
+                                    concept,
+                                    reason,
+                                    "The row of " + row.names().values().iterator().next())));
+    Stream<RuleMatch> ofOmissions =
+        concept.concept().omissions().stream()
             .filter(omission -> omission.because().isQuestion())
-            .map(omission -> hit(ledger, omission.because(), what(omission)));
+            .map(omission -> match(concept, omission.because(), what(omission)));
     return Stream.concat(ofRows, ofOmissions);
   }
 
@@ -41,25 +43,18 @@ final class OpenQuestion implements Rule {
         .filter(Text::isQuestion);
   }
 
-  private static String what(Row row) {
-    return "what this row says about " + row.names().values().iterator().next();
-  }
-
   private static String what(Omission omission) {
     List<String> fields = omission.fields().stream().map(Text::value).toList();
-    return "that " + omission.shape() + " leaves out " + String.join(", ", fields);
+    return "The omission of " + String.join(", ", fields) + " by " + omission.shape();
   }
 
-  private Hit hit(ConceptLedger ledger, Text reason, String what) {
-    return new Hits(id(), ledger)
-        .hit(
-            Optional.empty(),
-            Optional.empty(),
-            what + " has no reason yet",
+  private static RuleMatch match(ConceptLedger concept, Text reason, String what) {
+    return new Matches(RuleId.OPEN_QUESTION, concept)
+        .ofConcept(
+            what + " has no reason yet.",
             List.of(
                 Remedy.advice(
-                    "write the reason in place of '?', or change the code so that it is not needed")),
-            reason.at(),
-            List.of());
+                    "write the reason instead of '?', or change the code so that none is needed")),
+            reason.at());
   }
 }

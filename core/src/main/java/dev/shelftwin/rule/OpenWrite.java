@@ -2,10 +2,7 @@ package dev.shelftwin.rule;
 
 import dev.shelftwin.finding.Remedy;
 import dev.shelftwin.finding.RuleId;
-import dev.shelftwin.ledger.ConceptLedger;
-import dev.shelftwin.ledger.Entry;
-import dev.shelftwin.ledger.Station;
-import dev.shelftwin.shape.Field;
+import dev.shelftwin.ledger.FieldMapping;
 import dev.shelftwin.shape.FieldRole;
 import dev.shelftwin.shape.Role;
 import java.util.EnumSet;
@@ -15,68 +12,61 @@ import java.util.Set;
 import java.util.stream.Stream;
 
 /**
- * A field of a request that lands in a field which those outside must not set: one that the plan
- * protects, or the store's key or audit column.
+ * A request field that sets a value which requests must not set: one that the plan calls protected,
+ * or a generated key or audit column.
  */
-final class OpenWrite implements Rule {
+final class OpenWrite implements Rule.Check<MappingOnHop> {
 
   private static final Set<FieldRole> GUARDED =
       EnumSet.of(FieldRole.PROTECTED, FieldRole.KEY, FieldRole.AUDIT);
 
   @Override
-  public RuleId id() {
-    return RuleId.OPEN_WRITE;
+  public Stream<RuleMatch> of(MappingOnHop at, RuleContext context) {
+    boolean set =
+        at.from().role() == Role.TRANSFER
+            && at.to().equals(at.concept().hub())
+            && at.mapping().isCarried();
+    return set ? guarded(at).map(role -> match(at, role)).stream() : Stream.empty();
   }
 
-  @Override
-  public Stream<Hit> check(ConceptLedger ledger, Stage stage) {
-    return Hits.entries(ledger)
-        .filter(at -> at.from().role() == Role.TRANSFER && at.to().equals(ledger.hub()))
-        .filter(at -> at.entry().isCarried())
-        .flatMap(at -> guarded(ledger, at).map(role -> hit(ledger, at, role)).stream());
-  }
-
-  /** What the target is, or what the store's column is that it is loaded from. */
-  private static Optional<FieldRole> guarded(ConceptLedger ledger, Hits.OnHop at) {
-    Field target = at.entry().target().orElseThrow();
-    Stream<FieldRole> ofColumn =
-        ledger.outer().stream()
-            .filter(store -> store.role() == Role.PERSISTENCE)
-            .flatMap(store -> columns(ledger, store, target))
-            .flatMap(Set::stream);
-    return Stream.concat(ledger.roles(at.to(), target).stream(), ofColumn)
+  /** The role of the target, or of a column that it is loaded from. */
+  private static Optional<FieldRole> guarded(MappingOnHop at) {
+    Stream<FieldRole> ofColumns =
+        at.concept().hops().stream()
+            .filter(hop -> hop.hop().from().role() == Role.PERSISTENCE)
+            .filter(hop -> hop.hop().to().equals(at.to()))
+            .flatMap(
+                hop ->
+                    hop.into(at.target().name()).filter(FieldMapping::isCarried).stream()
+                        .flatMap(mapping -> mapping.sources().stream())
+                        .flatMap(column -> at.concept().roles(hop.hop().from(), column).stream()));
+    return Stream.concat(at.concept().roles(at.to(), at.target()).stream(), ofColumns)
         .filter(GUARDED::contains)
         .findFirst();
   }
 
-  private static Stream<Set<FieldRole>> columns(ConceptLedger ledger, Station store, Field target) {
-    return ledger.hop(store, ledger.hub()).stream()
-        .flatMap(load -> load.into(target.name()).stream())
-        .filter(Entry::isCarried)
-        .flatMap(entry -> entry.sources().stream())
-        .map(column -> ledger.roles(store, column));
-  }
-
-  private Hit hit(ConceptLedger ledger, Hits.OnHop at, FieldRole role) {
-    Field source = at.entry().sources().get(0);
-    Field target = at.entry().target().orElseThrow();
-    String kind = role == FieldRole.PROTECTED ? "protected" : "store's " + role.key();
+  private static RuleMatch match(MappingOnHop at, FieldRole role) {
+    String kind = role == FieldRole.PROTECTED ? "protected field" : "persistence " + role.key();
     Remedy accept =
-        new PlanRows(ledger)
-            .with("or accept it", at.to(), target, "accept: { open-write: \"why it may be set\" }");
-    return new Hits(id(), ledger)
+        new PlanRows(at.concept())
+            .with(
+                "or accept the finding",
+                at.to(),
+                at.target(),
+                "accept: { open-write: \"why requests may set it\" }");
+    return new Matches(RuleId.OPEN_WRITE, at.concept())
         .onHop(
             at,
             at.from(),
-            source,
-            at.from().path(source) + " sets the " + kind + " " + at.to().path(target),
+            at.source(),
+            at.sourcePath() + " sets the " + kind + " " + at.targetPath() + ".",
             List.of(
                 Remedy.advice(
-                    "take "
-                        + source.name()
-                        + " out of "
+                    "remove "
+                        + at.source().name()
+                        + " from "
                         + at.from().shape()
-                        + " and say with 'given' where the value comes from"),
+                        + ", and say with 'given' where the value comes from"),
                 accept));
   }
 }

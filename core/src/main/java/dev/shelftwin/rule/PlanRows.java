@@ -1,49 +1,83 @@
 package dev.shelftwin.rule;
 
+import dev.shelftwin.finding.PlanEdit;
 import dev.shelftwin.finding.Remedy;
 import dev.shelftwin.ledger.ConceptLedger;
-import dev.shelftwin.ledger.Station;
+import dev.shelftwin.ledger.ResolvedShape;
+import dev.shelftwin.plan.InsertionPoint;
 import dev.shelftwin.plan.Row;
 import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.Role;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 
-/** Writes rows of the plan that would settle a finding. */
+/** Remedies that change the rows of one concept in the plan. */
 final class PlanRows {
 
-  private final ConceptLedger ledger;
+  private final ConceptLedger concept;
 
-  PlanRows(ConceptLedger ledger) {
-    this.ledger = ledger;
+  PlanRows(ConceptLedger concept) {
+    this.concept = concept;
   }
 
   /** A row that pairs two fields of different names. */
-  Remedy pair(Station one, Field field, Station other, Field partner) {
-    boolean first = one.role() == Role.DOMAIN;
+  Remedy pair(ResolvedShape one, Field field, ResolvedShape other, Field partner) {
+    boolean domainFirst = one.role() == Role.DOMAIN;
     String names =
-        first
+        domainFirst
             ? names(one, field) + ", " + names(other, partner)
             : names(other, partner) + ", " + names(one, field);
-    return Remedy.row("if they are the same, say so", "- { " + names + " }");
+    return added("if they are the same field, pair them", "- { " + names + " }");
   }
 
-  /** A row, new or grown from the one there is, that adds a word about a field. */
-  Remedy with(String advice, Station station, Field field, String word) {
-    Optional<Row> row = ledger.pairing().rowOf(field.name(), station);
-    if (row.isEmpty()) {
-      return Remedy.row(advice, "- { " + names(station, field) + ", " + word + " }");
+  /**
+   * A word about a field: in a new row, or added to the field's row.
+   *
+   * @param word the word with its value, as in {@code accept: { leaked-key: "why" }}
+   */
+  Remedy with(String advice, ResolvedShape shape, Field field, String word) {
+    Optional<Row> row = concept.pairing().rowOf(field.name(), shape);
+    return row.isEmpty()
+        ? added(advice, "- { " + names(shape, field) + ", " + word + " }")
+        : with(advice, row.get(), word);
+  }
+
+  private Remedy added(String advice, String row) {
+    return Remedy.row(advice, row, concept.concept().rowEnd().map(end -> end.insert(row)));
+  }
+
+  private static Remedy with(String advice, Row row, String word) {
+    String key = word.substring(0, word.indexOf(':'));
+    String line = row.at().text().strip();
+    boolean hasKey = line.contains(key + ":") || row.text().inner().containsKey(key);
+    if (hasKey) {
+      return new Remedy(
+          advice + ": add '" + word + "' to its row at line " + row.at().line(),
+          Optional.empty(),
+          inner(row, key, word));
     }
-    String line = row.get().at().text().strip();
-    boolean whole = line.startsWith("- {") && line.endsWith("}");
-    boolean said = line.contains(word.substring(0, word.indexOf(':') + 1));
-    return whole && !said
+    Optional<PlanEdit> edit = row.text().end().map(end -> end.insert(word));
+    boolean onOneLine = line.startsWith("- {") && line.endsWith("}");
+    return onOneLine
         ? Remedy.row(
-            advice, line.substring(0, line.length() - 1).stripTrailing() + ", " + word + " }")
-        : Remedy.advice(
-            advice + ": add '" + word + "' to its row at line " + row.get().at().line());
+            advice, line.substring(0, line.length() - 1).stripTrailing() + ", " + word + " }", edit)
+        : new Remedy(
+            advice + ": add '" + word + "' to its row at line " + row.at().line(),
+            Optional.empty(),
+            edit);
   }
 
-  private static String names(Station station, Field field) {
-    return station.layer().name() + ": " + field.name();
+  /** Adds to a word whose value is a mapping already, as in {@code accept: { a: why, b: why }}. */
+  private static Optional<PlanEdit> inner(Row row, String key, String word) {
+    @Nullable InsertionPoint point = row.text().inner().get(key);
+    int open = word.indexOf('{');
+    int close = word.lastIndexOf('}');
+    return point == null || open < 0 || close < open
+        ? Optional.empty()
+        : Optional.of(point.insert(word.substring(open + 1, close).strip()));
+  }
+
+  private static String names(ResolvedShape shape, Field field) {
+    return shape.layer().name() + ": " + field.name();
   }
 }

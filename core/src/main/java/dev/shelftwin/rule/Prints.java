@@ -1,42 +1,36 @@
 package dev.shelftwin.rule;
 
-import dev.shelftwin.ledger.ConceptLedger;
-import dev.shelftwin.ledger.Entry;
-import dev.shelftwin.ledger.Station;
+import dev.shelftwin.ledger.FieldMapping;
 import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.Role;
 import dev.shelftwin.shape.Shape;
-import dev.shelftwin.shape.Shapes;
-import java.util.stream.Stream;
 
-/** What the text of an object shows, as logs do. */
+/** What the text of an object shows, for example in logs. */
 final class Prints {
 
   private Prints() {}
 
-  /** The fields whose values a record's own text shows, but for those that go out anyway. */
-  static Stream<Field> fields(ConceptLedger ledger, Station station, Shapes shapes) {
-    return station.shape().printed()
-        ? station
-            .shape()
-            .storedFields()
-            .filter(field -> isPlain(field, shapes))
-            .filter(field -> !goesOut(ledger, station, field))
-        : Stream.empty();
+  /** Whether a record's own text shows the value of a field that responses do not show anyway. */
+  static boolean isPrinted(Scope.FieldOfShape at, RuleContext context) {
+    return at.shape().shape().printsFields()
+        && at.field().stored()
+        && printsValue(at.field(), context)
+        && !isInResponse(at);
   }
 
-  private static boolean goesOut(ConceptLedger ledger, Station station, Field field) {
-    return station.role() == Role.TRANSFER
-        && ledger.hops().stream()
-            .filter(hop -> hop.hop().to().equals(station))
-            .anyMatch(hop -> hop.into(field.name()).filter(Entry::isCarried).isPresent());
+  private static boolean isInResponse(Scope.FieldOfShape at) {
+    return at.shape().role() == Role.TRANSFER
+        && at.concept().hops().stream()
+            .filter(hop -> hop.hop().to().equals(at.shape()))
+            .anyMatch(
+                hop -> hop.into(at.field().name()).filter(FieldMapping::isCarried).isPresent());
   }
 
-  /** A type of the users' that is no such record says for itself what its text shows. */
-  private static boolean isPlain(Field field, Shapes shapes) {
+  /** A user's own type decides what its text shows, unless it is such a record too. */
+  private static boolean printsValue(Field field, RuleContext context) {
     return field.type().isArray()
         || field.type().packageName().isEmpty()
         || field.type().packageName().startsWith("java.")
-        || shapes.find(field.type()).filter(Shape::printed).isPresent();
+        || context.shapes().find(field.type()).filter(Shape::printsFields).isPresent();
   }
 }

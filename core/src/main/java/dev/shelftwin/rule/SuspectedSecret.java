@@ -3,7 +3,7 @@ package dev.shelftwin.rule;
 import dev.shelftwin.finding.Remedy;
 import dev.shelftwin.finding.RuleId;
 import dev.shelftwin.ledger.ConceptLedger;
-import dev.shelftwin.ledger.Station;
+import dev.shelftwin.ledger.ResolvedShape;
 import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.FieldRole;
 import dev.shelftwin.shape.Role;
@@ -13,93 +13,63 @@ import java.util.Optional;
 import java.util.regex.Pattern;
 import java.util.stream.Stream;
 
-/**
- * A field that is called as secrets are, that the plan does not call one, and that a response shows
- * or a record prints.
- */
-final class SuspectedSecret implements Rule {
+/** A field whose name looks like a secret's, that the plan does not call one, in a response. */
+final class SuspectedSecret implements Rule.Check<MappingOnHop> {
 
-  private static final Pattern WORDS = Pattern.compile("(?<=[a-z0-9])(?=[A-Z])|_");
+  private static final Pattern WORD_BREAK = Pattern.compile("(?<=[a-z0-9])(?=[A-Z])|_");
 
-  /** Whole words of names, two together where one alone means other things too. */
-  private static final Pattern USUAL =
+  /** Words in names; two together where one alone has other meanings. */
+  private static final Pattern SECRET_WORDS =
       Pattern.compile(
           "\\b(password|passwd|passphrase|pwd|pin( (hash|code|number))?$|secret|credentials?|cvv|cvc|otp"
               + "|(access|refresh|auth|session|bearer|reset|api) (token|key)|private key)\\b");
 
   @Override
-  public RuleId id() {
-    return RuleId.SUSPECTED_SECRET;
+  public Stream<RuleMatch> of(MappingOnHop at, RuleContext context) {
+    boolean shown =
+        at.to().role() == Role.TRANSFER
+            && at.mapping().isCarried()
+            && !LeakedSecret.isDeclaredSecret(at);
+    return shown ? suspect(at).map(path -> match(at, path)).stream() : Stream.empty();
   }
 
-  @Override
-  public Stream<Hit> check(ConceptLedger ledger, Stage stage) {
-    Stream<Hit> shown =
-        Hits.entries(ledger)
-            .filter(at -> at.to().role() == Role.TRANSFER && at.entry().isCarried())
-            .flatMap(at -> shown(ledger, at).stream());
-    Stream<Hit> printed =
-        ledger
-            .stations()
-            .flatMap(
-                station ->
-                    Prints.fields(ledger, station, stage.shapes())
-                        .filter(field -> isSuspect(ledger, station, field))
-                        .map(field -> printed(ledger, station, field)));
-    return Stream.concat(shown, printed);
+  /** Whether a field's name looks like a secret's, and the plan does not call it one. */
+  static boolean isSuspect(ConceptLedger concept, ResolvedShape shape, Field field) {
+    String words = WORD_BREAK.matcher(field.name()).replaceAll(" ").toLowerCase(Locale.ROOT);
+    return SECRET_WORDS.matcher(words).find()
+        && !concept.roles(shape, field).contains(FieldRole.SECRET);
   }
 
-  private static boolean isSuspect(ConceptLedger ledger, Station station, Field field) {
-    String words = WORDS.matcher(field.name()).replaceAll(" ").toLowerCase(Locale.ROOT);
-    return !ledger.roles(station, field).contains(FieldRole.SECRET) && USUAL.matcher(words).find();
+  private static Optional<String> suspect(MappingOnHop at) {
+    if (isSuspect(at.concept(), at.to(), at.target())) {
+      return Optional.of(at.targetPath());
+    }
+    return at.mapping().sources().stream()
+        .filter(source -> isSuspect(at.concept(), at.from(), source))
+        .map(at.from()::path)
+        .findFirst();
   }
 
-  private Optional<Hit> shown(ConceptLedger ledger, Hits.OnHop at) {
-    Field target = at.entry().target().orElseThrow();
-    Optional<String> path =
-        at.entry().sources().stream()
-            .filter(source -> isSuspect(ledger, at.from(), source))
-            .map(at.from()::path)
-            .findFirst();
-    Optional<String> own =
-        isSuspect(ledger, at.to(), target) ? Optional.of(at.to().path(target)) : Optional.empty();
-    return own.or(() -> path)
-        .filter(name -> !isDeclared(ledger, at))
-        .map(
-            name ->
-                new Hits(id(), ledger)
-                    .onHop(
-                        at,
-                        at.to(),
-                        target,
-                        at.to().path(target) + " goes out and " + name + " looks like a secret",
-                        remedies(ledger, at.to(), target)));
+  private static RuleMatch match(MappingOnHop at, String suspect) {
+    String message =
+        suspect.equals(at.targetPath())
+            ? suspect + " is in a response, and its name looks like a secret."
+            : at.targetPath()
+                + " is in a response, and the name of "
+                + suspect
+                + " looks like a secret.";
+    return new Matches(RuleId.SUSPECTED_SECRET, at.concept())
+        .onHop(at, at.to(), at.target(), message, remedies(at.concept(), at.to(), at.target()));
   }
 
-  private static boolean isDeclared(ConceptLedger ledger, Hits.OnHop at) {
-    return Stream.concat(
-            at.entry().sources().stream().map(field -> ledger.roles(at.from(), field)),
-            at.entry().target().stream().map(field -> ledger.roles(at.to(), field)))
-        .anyMatch(roles -> roles.contains(FieldRole.SECRET));
-  }
-
-  private Hit printed(ConceptLedger ledger, Station station, Field field) {
-    return new Hits(id(), ledger)
-        .ofField(
-            station,
-            field,
-            station.shape() + ".toString() prints " + field.name() + ", which looks like a secret",
-            remedies(ledger, station, field));
-  }
-
-  private static List<Remedy> remedies(ConceptLedger ledger, Station station, Field field) {
-    PlanRows rows = new PlanRows(ledger);
+  static List<Remedy> remedies(ConceptLedger concept, ResolvedShape shape, Field field) {
+    PlanRows rows = new PlanRows(concept);
     return List.of(
-        rows.with("if it is one, say so", station, field, "is: secret"),
+        rows.with("if it is a secret, say so", shape, field, "is: secret"),
         rows.with(
-            "if it is none, say why",
-            station,
+            "if it is not, say why",
+            shape,
             field,
-            "accept: { suspected-secret: \"why it is none\" }"));
+            "accept: { suspected-secret: \"why it is no secret\" }"));
   }
 }

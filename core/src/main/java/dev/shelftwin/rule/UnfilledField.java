@@ -2,11 +2,9 @@ package dev.shelftwin.rule;
 
 import dev.shelftwin.finding.Remedy;
 import dev.shelftwin.finding.RuleId;
-import dev.shelftwin.ledger.Account;
-import dev.shelftwin.ledger.ConceptLedger;
-import dev.shelftwin.ledger.HopLedger;
-import dev.shelftwin.ledger.Station;
-import dev.shelftwin.shape.Callable;
+import dev.shelftwin.ledger.FieldMapping;
+import dev.shelftwin.ledger.ResolvedShape;
+import dev.shelftwin.shape.Creator;
 import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.Role;
 import java.util.ArrayList;
@@ -14,103 +12,55 @@ import java.util.List;
 import java.util.Optional;
 import java.util.stream.Stream;
 
-/** A target field that nothing fills on a hop, and nobody said that this is meant. */
-final class UnfilledField implements Rule {
+/** A target field without a source, and the plan does not say that this is intended. */
+final class UnfilledField implements Rule.Check<MappingOnHop> {
 
   @Override
-  public RuleId id() {
-    return RuleId.UNFILLED_FIELD;
+  public Stream<RuleMatch> of(MappingOnHop at, RuleContext context) {
+    boolean unfilled =
+        at.mapping() instanceof FieldMapping.Unfilled && at.hop().creator().isPresent();
+    return unfilled && !isLostInOtherDirection(at) ? Stream.of(match(at)) : Stream.empty();
   }
 
-  @Override
-  public Stream<Hit> check(ConceptLedger ledger, Stage stage) {
-    Stream<Hit> unmade =
-        ledger.hops().stream()
-            .filter(hop -> hop.maker().isEmpty() && hop.family().isEmpty())
-            .map(hop -> unmade(ledger, hop));
-    Stream<Hit> nameless =
-        ledger.hops().stream()
-            .flatMap(
-                hop ->
-                    hop.maker().filter(Callable::isNameless).stream()
-                        .map(maker -> nameless(ledger, hop, maker)));
-    Stream<Hit> unfilled =
-        Hits.entries(ledger)
-            .filter(at -> at.hop().maker().isPresent())
-            .filter(at -> at.entry().account() == Account.UNFILLED && !at.entry().isMismatch())
-            .filter(at -> !isLostOnTheWayBack(ledger, at))
-            .map(at -> hit(ledger, at, at.entry().target().orElseThrow()));
-    return Stream.of(unmade, nameless, unfilled).flatMap(hits -> hits);
+  /** A field without a counterpart is reported once, where its value is lost. */
+  private static boolean isLostInOtherDirection(MappingOnHop at) {
+    return at.concept().hop(at.to(), at.from()).stream()
+        .flatMap(back -> back.outOf(at.target()))
+        .anyMatch(FieldMapping.Lost.class::isInstance);
   }
 
-  /** A field without a partner is told once, where its value is lost. */
-  private static boolean isLostOnTheWayBack(ConceptLedger ledger, Hits.OnHop at) {
-    Field field = at.entry().target().orElseThrow();
-    return ledger.hop(at.to(), at.from()).stream()
-        .flatMap(back -> back.outOf(field))
-        .anyMatch(entry -> entry.account() == Account.LOST);
-  }
-
-  private Hit unmade(ConceptLedger ledger, HopLedger hop) {
-    Station to = hop.hop().to();
-    String who = hop.hop().outer().packageName();
-    return new Hits(id(), ledger)
-        .hit(
-            Optional.of(hop.hop().toString()),
-            Optional.empty(),
-            "nothing that code in " + who + " may use makes " + to.shape(),
-            List.of(
-                Remedy.advice("give it a constructor or static factory that " + who + " can call"),
-                Remedy.advice("or name the one to use below 'build' in the plan")),
-            to.shape().place(),
-            List.of());
-  }
-
-  private Hit nameless(ConceptLedger ledger, HopLedger hop, Callable maker) {
-    Station to = hop.hop().to();
-    return new Hits(id(), ledger)
-        .hit(
-            Optional.of(hop.hop().toString()),
-            Optional.empty(),
-            "the class file of "
-                + to.shape()
-                + " does not name the parameters of "
-                + maker.label()
-                + ", so nothing on this hop can be told",
-            List.of(Remedy.advice("compile it with -g or -parameters")),
-            maker.place(),
-            List.of());
-  }
-
-  private Hit hit(ConceptLedger ledger, Hits.OnHop at, Field field) {
-    Station to = at.to();
-    String message =
-        "nothing in " + at.from().shape() + " fills " + to.path(field) + notTaken(at, field);
+  private static RuleMatch match(MappingOnHop at) {
+    ResolvedShape to = at.to();
+    Field field = at.target();
     List<Remedy> remedies = new ArrayList<>();
     remedies.add(
         Remedy.advice(
-            "fill it: add " + field.name() + " to " + at.from().shape() + ", or pair it in a row"));
-    PlanRows rows = new PlanRows(ledger);
+            "add " + field.name() + " to " + at.from().shape() + ", or pair the fields in a row"));
+    PlanRows rows = new PlanRows(at.concept());
     String outer = at.hop().hop().outer().use().simpleName();
-    if (to.role() != Role.PERSISTENCE) {
-      String given = "given: { " + outer + ": { from: caller } }";
-      remedies.add(rows.with("or let the caller give it", to, field, given));
-    }
-    if (to.role() == Role.PERSISTENCE) {
-      remedies.add(
-          rows.with("or leave it to the store", to, field, "stays: \"why nothing fills it\""));
-    }
-    return new Hits(id(), ledger).onHop(at, to, field, message, remedies);
+    remedies.add(
+        to.role() == Role.PERSISTENCE
+            ? rows.with("or say why it has no source", to, field, "stays: \"why it has no source\"")
+            : rows.with(
+                "or let the caller of the mapper pass it",
+                to,
+                field,
+                "given: { " + outer + ": { from: caller } }"));
+    String message =
+        at.targetPath() + " has no source in " + at.from().shape() + cause(at, field) + ".";
+    return new Matches(RuleId.UNFILLED_FIELD, at.concept()).onHop(at, to, field, message, remedies);
   }
 
-  private static String notTaken(Hits.OnHop at, Field field) {
-    Optional<Callable> maker = at.hop().maker();
-    if (maker.filter(made -> made.needs(field.name())).isPresent()) {
-      boolean given = at.entry().row().filter(row -> !row.given().isEmpty()).isPresent();
-      return given ? ": " + maker.get() + " takes it, so nothing else sets it" : "";
+  private static String cause(MappingOnHop at, Field field) {
+    Optional<Creator> creator = at.hop().creator();
+    if (creator.filter(one -> one.requires(field.name())).isPresent()) {
+      boolean given = at.mapping().row().filter(row -> !row.given().isEmpty()).isPresent();
+      return given
+          ? ": " + creator.get() + " requires it, so the factory cannot set it itself"
+          : "";
     }
     return at.hop().slot(field).isPresent()
         ? ""
-        : maker.map(made -> ": " + made + " does not take it").orElse("");
+        : creator.map(one -> ", and " + one + " does not take it").orElse("");
   }
 }

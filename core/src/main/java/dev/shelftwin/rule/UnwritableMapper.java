@@ -1,128 +1,87 @@
 package dev.shelftwin.rule;
 
-import dev.shelftwin.convert.Form;
 import dev.shelftwin.finding.Remedy;
 import dev.shelftwin.finding.RuleId;
 import dev.shelftwin.ledger.ConceptLedger;
-import dev.shelftwin.ledger.Dependency;
-import dev.shelftwin.ledger.HopLedger;
-import dev.shelftwin.ledger.Ledger;
-import dev.shelftwin.ledger.Station;
-import dev.shelftwin.plan.Given;
-import dev.shelftwin.plan.Layer;
-import dev.shelftwin.shape.Callable;
-import java.util.ArrayDeque;
-import java.util.ArrayList;
-import java.util.Deque;
-import java.util.HashSet;
+import dev.shelftwin.ledger.Hop;
+import dev.shelftwin.ledger.MapperPlan;
+import dev.shelftwin.ledger.Obstacle;
+import dev.shelftwin.shape.Creator;
 import java.util.List;
 import java.util.Optional;
-import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
-/** A mapper that cannot be handed what it needs. */
-final class UnwritableMapper implements Rule {
+/** A mapper that cannot be written although all of its fields are accounted for. */
+final class UnwritableMapper implements Rule.Check<ConceptLedger> {
 
   @Override
-  public RuleId id() {
-    return RuleId.UNWRITABLE_MAPPER;
+  public Stream<RuleMatch> of(ConceptLedger concept, RuleContext context) {
+    return context.ledger().mappers().stream()
+        .filter(mapper -> mapper.concept().name().equals(concept.name()))
+        .flatMap(
+            mapper ->
+                mapper.obstacles().stream()
+                    .flatMap(obstacle -> match(concept, mapper, obstacle).stream()));
   }
 
-  @Override
-  public Stream<Hit> check(ConceptLedger ledger, Stage stage) {
-    List<Hit> hits = new ArrayList<>();
-    ledger.outer().stream()
-        .map(Station::layer)
-        .distinct()
-        .filter(layer -> needsItself(stage.ledger(), ledger, layer))
-        .forEach(layer -> hits.add(circle(ledger, layer)));
-    for (HopLedger hop : ledger.hops()) {
-      if (!hop.rivals().isEmpty()) {
-        hits.add(ambiguous(ledger, hop));
-      }
-      hop.forms()
-          .filter(Form.Mapped.class::isInstance)
-          .map(Form.Mapped.class::cast)
-          .filter(form -> asksItsCaller(stage.ledger(), form))
-          .findFirst()
-          .ifPresent(form -> hits.add(asking(ledger, hop, form)));
+  /** Other obstacles have findings of their own. */
+  private static Optional<RuleMatch> match(
+      ConceptLedger concept, MapperPlan mapper, Obstacle obstacle) {
+    if (obstacle instanceof Obstacle.Cycle) {
+      return Optional.of(cycle(concept, mapper));
     }
-    return hits.stream();
+    if (obstacle instanceof Obstacle.AmbiguousCreator ambiguous) {
+      return Optional.of(ambiguous(concept, ambiguous));
+    }
+    return obstacle instanceof Obstacle.NestedParameter nested
+        ? Optional.of(nestedParameter(concept, nested))
+        : Optional.empty();
   }
 
-  private Hit ambiguous(ConceptLedger ledger, HopLedger hop) {
-    Callable chosen = hop.maker().orElseThrow();
+  private static RuleMatch cycle(ConceptLedger concept, MapperPlan mapper) {
+    return new Matches(RuleId.UNWRITABLE_MAPPER, concept)
+        .ofConcept(
+            "The "
+                + mapper.layer().name()
+                + " mapper of "
+                + concept.name()
+                + " needs mappers that need it, so none of them can be created first.",
+            List.of(Remedy.advice("let one of them refer to the other by its key")),
+            concept.concept().at());
+  }
+
+  private static RuleMatch ambiguous(ConceptLedger concept, Obstacle.AmbiguousCreator obstacle) {
     String others =
-        hop.rivals().stream().map(Callable::toString).collect(Collectors.joining(" and "));
-    Station to = hop.hop().to();
+        obstacle.alternatives().stream()
+            .map(Creator::toString)
+            .collect(Collectors.joining(" and "));
+    Hop hop = obstacle.hop().hop();
     String build =
         "{ type: %s, build: { %s: %s } }"
             .formatted(
-                to.use().type(),
-                hop.hop().from().use().simpleName(),
-                chosen.isConstructor() ? "new" : chosen.name());
-    return new Hits(id(), ledger)
-        .hit(
-            Optional.of(hop.hop().toString()),
-            Optional.empty(),
-            chosen + " and " + others + " would both make " + to.shape(),
-            List.of(Remedy.advice("name the one that is meant: '" + build + "'")),
-            to.use().at(),
-            List.of());
+                hop.to().use().type(),
+                hop.from().use().simpleName(),
+                obstacle.creator().isConstructor() ? "new" : obstacle.creator().name());
+    return new Matches(RuleId.UNWRITABLE_MAPPER, concept)
+        .onHop(
+            obstacle.hop(),
+            obstacle.creator() + " and " + others + " can all create " + hop.to().shape() + ".",
+            List.of(Remedy.advice("name the intended one: '" + build + "'")),
+            hop.to().use().at());
   }
 
-  private static boolean needsItself(Ledger ledger, ConceptLedger concept, Layer layer) {
-    Set<String> seen = new HashSet<>();
-    Deque<ConceptLedger> open = new ArrayDeque<>(List.of(concept));
-    while (!open.isEmpty()) {
-      for (Dependency needed : Dependency.of(ledger, open.remove(), layer)) {
-        if (needed instanceof Dependency.OfMapper mapper) {
-          if (mapper.concept().name().equals(concept.name())) {
-            return true;
-          }
-          if (seen.add(mapper.concept().name())) {
-            open.add(mapper.concept());
-          }
-        }
-      }
-    }
-    return false;
-  }
-
-  private Hit circle(ConceptLedger ledger, Layer layer) {
-    return new Hits(id(), ledger)
-        .hit(
-            Optional.empty(),
-            Optional.empty(),
-            "the mapper of "
-                + ledger.name()
-                + " to "
-                + layer.name()
-                + " needs others that need it, so none can be made first",
-            List.of(Remedy.advice("let one of them refer to the other by its key")),
-            ledger.concept().at(),
-            List.of());
-  }
-
-  private static boolean asksItsCaller(Ledger ledger, Form.Mapped form) {
-    return ledger.concept(form.concept()).stream()
-        .flatMap(concept -> concept.hop(form.from(), form.to()).stream())
-        .flatMap(hop -> hop.entries().stream())
-        .flatMap(entry -> entry.given().stream())
-        .anyMatch(given -> given.source() == Given.Source.CALLER);
-  }
-
-  private Hit asking(ConceptLedger ledger, HopLedger hop, Form.Mapped form) {
-    return new Hits(id(), ledger)
-        .hit(
-            Optional.of(hop.hop().toString()),
-            Optional.empty(),
-            "the mapper of "
-                + form.concept()
-                + " asks its caller for more, and here nobody knows it",
-            List.of(Remedy.advice("let a supplier or a static method give it: { from: supplier }")),
-            ledger.concept().at(),
-            List.of());
+  private static RuleMatch nestedParameter(
+      ConceptLedger concept, Obstacle.NestedParameter obstacle) {
+    return new Matches(RuleId.UNWRITABLE_MAPPER, concept)
+        .onHop(
+            obstacle.hop(),
+            "The nested mapper of "
+                + obstacle.call().concept()
+                + " needs a value from its caller, which this mapper does not have.",
+            List.of(
+                Remedy.advice(
+                    "let a supplier or a static method give the value: { from: supplier }")),
+            concept.concept().at());
   }
 }

@@ -4,18 +4,18 @@ import java.util.Objects;
 import java.util.Optional;
 
 /**
- * How one field of an object is read or written.
+ * Reads or writes one field of an object.
  *
- * @param kind through a method or the field itself
- * @param name of the method or the field
- * @param type what is returned when it is read, what is taken when it is written
+ * @param kind by a method or directly
+ * @param name the name of the method or field
+ * @param type the type that is returned or taken
  * @param visibility who may use it
- * @param through how the object is read that has it; empty where it is the object itself
+ * @param through reads the object that has the field; empty if it is the object itself
  */
 public record Access(
     Kind kind, String name, TypeRef type, Visibility visibility, Optional<Access> through) {
 
-  /** Through what. */
+  /** By what the field is accessed. */
   public enum Kind {
     METHOD,
     FIELD
@@ -33,7 +33,7 @@ public record Access(
     this(kind, name, type, visibility, Optional.empty());
   }
 
-  /** The same of an object that is read itself. */
+  /** This access, to an object that another access reads. */
   public Access through(Access outer) {
     Access whole = through.map(inner -> inner.through(outer)).orElse(outer);
     return new Access(kind, name, type, visibility, Optional.of(whole));

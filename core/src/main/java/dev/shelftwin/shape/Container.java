@@ -3,17 +3,17 @@ package dev.shelftwin.shape;
 import java.util.Arrays;
 import java.util.Optional;
 
-/** The types of the JDK that hold any number of values. */
+/** The JDK types that hold any number of values. */
 public enum Container {
   /** Keeps order and duplicates. */
   LIST("java.util.List"),
-  /** Promises neither; what is in it counts as in order. */
+  /** Guarantees neither; treated as ordered. */
   COLLECTION("java.util.Collection"),
   /** Keeps neither order nor duplicates. */
   SET("java.util.Set"),
-  /** Keeps no duplicates, and an order of its own. */
+  /** Keeps no duplicates, and sorts its elements. */
   SORTED_SET("java.util.SortedSet"),
-  /** Keeps values by their keys, in no order. */
+  /** Maps keys to values, in no order. */
   MAP("java.util.Map"),
   /** Keeps order and duplicates. */
   ARRAY("");
@@ -24,7 +24,7 @@ public enum Container {
     this.type = type;
   }
 
-  /** What kind of container a type is; empty where it is none. */
+  /** The kind of container that a type is; empty if it is none. */
   public static Optional<Container> of(TypeRef type) {
     if (type.isArray()) {
       return Optional.of(ARRAY);
@@ -35,25 +35,25 @@ public enum Container {
         .findFirst();
   }
 
-  /** What a container holds: the elements of a list, the values of a map. */
+  /** The type of the elements of a container, or of the values of a map. */
   public static TypeRef element(TypeRef type) {
     return type.isArray()
         ? new TypeRef(type.packageName(), type.name(), type.arguments(), type.dimensions() - 1)
         : type.arguments().get(type.arguments().size() - 1);
   }
 
-  /** What a field of a type holds: of an optional its value, of a container its elements. */
+  /** The type of the values in a field: the value of an optional, the elements of a container. */
   public static TypeRef held(TypeRef type) {
     TypeRef present = type.present();
     return of(present).isPresent() ? held(element(present)) : present;
   }
 
-  /** Whether the place of an element means something. */
+  /** Whether the order of elements is significant. */
   public boolean isOrdered() {
     return this == LIST || this == ARRAY || this == COLLECTION;
   }
 
-  /** Whether one value may be in it twice. */
+  /** Whether it may hold equal elements. */
   public boolean hasDuplicates() {
     return isOrdered();
   }

@@ -8,76 +8,79 @@ import java.util.Set;
 /**
  * One field of a shape.
  *
- * @param name as the type's own code names it
- * @param type as it is read; as it is declared where nothing reads it
- * @param outside its name in the table or on the wire, where the declaration gives one
- * @param presence what the declaration says about missing values
- * @param limits what the declaration allows beyond the type
- * @param roles what the declaration says it is, such as a key
- * @param stored whether the object keeps it; false for what a method computes
- * @param reader how it is read; empty where nothing but the object itself may read it
- * @param writer how it is written after the object was made; empty where that is not possible
- * @param adder how its elements are added one by one; empty where that is not possible
- * @param annotations qualified names of its annotations
+ * @param name the name in the code
+ * @param type the type that its reader returns; the declared type if nothing reads it
+ * @param facts what the declaration says
+ * @param stored whether the object stores it; false for a value that a method computes
+ * @param access how it is read and written
  * @param place where it is declared
  */
 public record Field(
-    String name,
-    TypeRef type,
-    Optional<String> outside,
-    Presence presence,
-    Limits limits,
-    Set<FieldRole> roles,
-    boolean stored,
-    Optional<Access> reader,
-    Optional<Access> writer,
-    Optional<Adder> adder,
-    List<String> annotations,
-    Place place) {
+    String name, TypeRef type, FieldFacts facts, boolean stored, FieldAccess access, Place place) {
 
   public Field {
     Objects.requireNonNull(name, "name");
     Objects.requireNonNull(type, "type");
-    Objects.requireNonNull(outside, "outside");
-    Objects.requireNonNull(presence, "presence");
-    Objects.requireNonNull(limits, "limits");
-    roles = Set.copyOf(roles);
-    Objects.requireNonNull(adder, "adder");
-    annotations = List.copyOf(annotations);
+    Objects.requireNonNull(facts, "facts");
+    Objects.requireNonNull(access, "access");
     Objects.requireNonNull(place, "place");
   }
 
-  /** Something that no object keeps and nothing is said of, such as a mere parameter. */
-  public static Field unkept(String name, TypeRef type, Presence presence, Place place) {
-    return new Field(
-        name,
-        type,
-        Optional.empty(),
-        presence,
-        Limits.NONE,
-        Set.of(),
-        false,
-        Optional.empty(),
-        Optional.empty(),
-        Optional.empty(),
-        List.of(),
-        place);
+  /** A parameter of a creator that no field stores. */
+  public static Field ofParameter(String name, TypeRef type, Presence presence, Place place) {
+    return new Field(name, type, FieldFacts.of(presence), false, FieldAccess.NONE, place);
   }
 
-  /** The same with more limits, and required if they say so. */
+  /** This field with more limits; required if the limits say so. */
   public Field with(Limits more, boolean required) {
-    return new Field(
-        name,
-        type,
-        outside,
-        required ? Presence.REQUIRED : presence,
-        limits.and(more),
-        roles,
-        stored,
-        reader,
-        writer,
-        adder,
-        annotations,
-        place);
+    return new Field(name, type, facts.with(more, required), stored, access, place);
+  }
+
+  /** This field as a part of another field. */
+  public Field at(
+      String path,
+      Presence presence,
+      boolean isStored,
+      Optional<Access> reader,
+      Optional<Access> writer) {
+    FieldAccess through = new FieldAccess(reader, writer, Optional.empty());
+    return new Field(path, type, facts.with(presence), isStored, through, place);
+  }
+
+  /** The column name or JSON property that the declaration gives. */
+  public Optional<String> externalName() {
+    return facts.externalName();
+  }
+
+  public Presence presence() {
+    return facts.presence();
+  }
+
+  public Limits limits() {
+    return facts.limits();
+  }
+
+  public Set<FieldRole> roles() {
+    return facts.roles();
+  }
+
+  public boolean has(FieldTrait trait) {
+    return facts.traits().contains(trait);
+  }
+
+  public List<String> annotations() {
+    return facts.annotations();
+  }
+
+  public Optional<Access> reader() {
+    return access.reader();
+  }
+
+  public Optional<Access> writer() {
+    return access.writer();
+  }
+
+  public Optional<ElementAdder> adder() {
+    return access.adder();
   }
 }

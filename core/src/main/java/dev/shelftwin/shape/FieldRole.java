@@ -3,34 +3,34 @@ package dev.shelftwin.shape;
 import java.util.EnumSet;
 import java.util.Set;
 
-/** What a field is besides a value. */
+/** What a field is used for. */
 public enum FieldRole {
-  /** The store's own identity of a row. */
+  /** The key of a row that the store generates. */
   KEY,
-  /** Counts writes, so that two writers notice each other. */
+  /** The version of a row for optimistic locking. */
   VERSION,
-  /** Tells who wrote a row and when. */
+  /** Who created or changed a row, and when. */
   AUDIT,
-  /** May come in and must never go out. */
+  /** A value that may come in but must never go out. */
   SECRET,
-  /** Must not be set by those outside. */
+  /** A value that requests must not set. */
   PROTECTED,
-  /** Tells an object from others of its kind, for those who use it. */
+  /** Identifies an object among others of its type in every layer. */
   IDENTITY,
-  /** Leads from a child back to its parent, in the store. */
+  /** Refers from a child row to its parent row. */
   PARENT,
-  /** Leads to a row that is a part of this one, in the store: made and written with it. */
+  /** Refers to a row that is created and stored with this row. */
   PART;
 
-  private static final Set<FieldRole> OF_THE_STORE = EnumSet.of(KEY, VERSION, AUDIT, PARENT);
+  private static final Set<FieldRole> INTERNAL = EnumSet.of(KEY, VERSION, AUDIT, PARENT);
 
-  /** Whether one of them is something that only the store, or what fills a row, may write. */
-  public static boolean anyOfTheStore(Set<FieldRole> roles) {
-    return roles.stream().anyMatch(OF_THE_STORE::contains);
+  /** Whether one of the roles is internal to the persistence layer. */
+  public static boolean anyInternal(Set<FieldRole> roles) {
+    return roles.stream().anyMatch(INTERNAL::contains);
   }
 
-  /** As the plan writes it. */
+  /** The word in the plan. */
   public String key() {
-    return Keys.of(this);
+    return KebabCase.of(this);
   }
 }

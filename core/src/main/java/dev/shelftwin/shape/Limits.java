@@ -10,46 +10,45 @@ import java.util.function.BinaryOperator;
 import java.util.stream.Stream;
 
 /**
- * What a declaration allows beyond the type; what is empty is not limited.
+ * The values that a declaration allows. An empty limit allows everything.
  *
- * @param shortest the least number of characters
- * @param length the greatest number of characters (Jakarta Persistence 3.2, §11.1.9: 255 where a
- *     column says nothing)
- * @param digits before the point of a decimal number
- * @param scale digits after the point of a decimal number
- * @param secondDigits digits after the point of a second
- * @param least the least number
- * @param greatest the greatest number
- * @param patterns regular expressions that all match the whole text
- * @param unique whether no two objects have the same
+ * @param minLength the minimum number of characters
+ * @param maxLength the maximum number of characters
+ * @param digits the digits before the decimal point
+ * @param scale the digits after the decimal point
+ * @param secondDigits the digits of the fraction of a second
+ * @param min the smallest number
+ * @param max the largest number
+ * @param patterns regular expressions that must all match the whole text
+ * @param unique whether no two objects may have the same value
  */
 public record Limits(
-    OptionalInt shortest,
-    OptionalInt length,
+    OptionalInt minLength,
+    OptionalInt maxLength,
     OptionalInt digits,
     OptionalInt scale,
     OptionalInt secondDigits,
-    Optional<Bound> least,
-    Optional<Bound> greatest,
+    Optional<Bound> min,
+    Optional<Bound> max,
     List<String> patterns,
     boolean unique) {
 
-  /** Nothing is limited. */
+  /** No limits. */
   public static final Limits NONE = new Builder().build();
 
   public Limits {
-    Objects.requireNonNull(shortest, "shortest");
-    Objects.requireNonNull(length, "length");
+    Objects.requireNonNull(minLength, "minLength");
+    Objects.requireNonNull(maxLength, "maxLength");
     Objects.requireNonNull(digits, "digits");
     Objects.requireNonNull(scale, "scale");
     Objects.requireNonNull(secondDigits, "secondDigits");
-    Objects.requireNonNull(least, "least");
-    Objects.requireNonNull(greatest, "greatest");
+    Objects.requireNonNull(min, "min");
+    Objects.requireNonNull(max, "max");
     patterns = List.copyOf(patterns);
   }
 
   /**
-   * Where numbers begin or end.
+   * The smallest or largest number.
    *
    * @param inclusive whether the value itself is allowed
    */
@@ -60,31 +59,31 @@ public record Limits(
 
     @Override
     public String toString() {
-      return value.toPlainString() + (inclusive ? "" : " (not itself)");
+      return value.toPlainString() + (inclusive ? "" : " (exclusive)");
     }
   }
 
-  /** Both limits at once: the tighter of the two. */
+  /** Both limits at once: the stricter of the two. */
   public Limits and(Limits other) {
     return new Limits(
-        both(shortest, other.shortest, Math::max),
-        both(length, other.length, Math::min),
+        both(minLength, other.minLength, Math::max),
+        both(maxLength, other.maxLength, Math::min),
         both(digits, other.digits, Math::min),
         both(scale, other.scale, Math::min),
         both(secondDigits, other.secondDigits, Math::min),
-        both(least, other.least, (one, two) -> isBelow(one, two) ? two : one),
-        both(greatest, other.greatest, (one, two) -> isAbove(one, two) ? two : one),
+        both(min, other.min, (one, two) -> isBelow(one, two) ? two : one),
+        both(max, other.max, (one, two) -> isAbove(one, two) ? two : one),
         Stream.concat(patterns.stream(), other.patterns.stream()).distinct().toList(),
         unique || other.unique);
   }
 
-  /** Whether a least number allows more than another. */
+  /** Whether a smallest number allows more than another. */
   public static boolean isBelow(Bound one, Bound other) {
     int order = one.value.compareTo(other.value);
     return order < 0 || (order == 0 && one.inclusive && !other.inclusive);
   }
 
-  /** Whether a greatest number allows more than another. */
+  /** Whether a largest number allows more than another. */
   public static boolean isAbove(Bound one, Bound other) {
     int order = one.value.compareTo(other.value);
     return order > 0 || (order == 0 && one.inclusive && !other.inclusive);
@@ -103,65 +102,65 @@ public record Limits(
         : Optional.of(of.apply(one.get(), other.get()));
   }
 
-  /** Gathers limits; of two of one kind the tighter one holds. */
+  /** Collects limits; of two limits of one kind the stricter one applies. */
   public static final class Builder {
 
-    private OptionalInt shortest = OptionalInt.empty();
-    private OptionalInt length = OptionalInt.empty();
+    private OptionalInt minLength = OptionalInt.empty();
+    private OptionalInt maxLength = OptionalInt.empty();
     private OptionalInt digits = OptionalInt.empty();
     private OptionalInt scale = OptionalInt.empty();
     private OptionalInt secondDigits = OptionalInt.empty();
-    private Optional<Bound> least = Optional.empty();
-    private Optional<Bound> greatest = Optional.empty();
+    private Optional<Bound> min = Optional.empty();
+    private Optional<Bound> max = Optional.empty();
     private final List<String> patterns = new ArrayList<>();
     private boolean unique;
 
-    /** No limit yet. */
+    /** Creates a builder without limits. */
     public Builder() {}
 
-    /** At least that many characters. */
-    public Builder shortest(int characters) {
-      shortest = both(shortest, OptionalInt.of(characters), Math::max);
+    /** The minimum number of characters. */
+    public Builder minLength(int characters) {
+      minLength = both(minLength, OptionalInt.of(characters), Math::max);
       return this;
     }
 
-    /** At most that many characters. */
-    public Builder length(int characters) {
-      length = both(length, OptionalInt.of(characters), Math::min);
+    /** The maximum number of characters. */
+    public Builder maxLength(int characters) {
+      maxLength = both(maxLength, OptionalInt.of(characters), Math::min);
       return this;
     }
 
-    /** At most that many digits before the point. */
+    /** The digits before the decimal point. */
     public Builder digits(int before) {
       digits = both(digits, OptionalInt.of(before), Math::min);
       return this;
     }
 
-    /** At most that many digits after the point. */
+    /** The digits after the decimal point. */
     public Builder scale(int after) {
       scale = both(scale, OptionalInt.of(after), Math::min);
       return this;
     }
 
-    /** At most that many digits after the point of a second. */
+    /** The digits of the fraction of a second. */
     public Builder secondDigits(int after) {
       secondDigits = both(secondDigits, OptionalInt.of(after), Math::min);
       return this;
     }
 
-    /** No number below that. */
-    public Builder least(Bound bound) {
-      least = both(least, Optional.of(bound), (one, two) -> isBelow(one, two) ? two : one);
+    /** The smallest number. */
+    public Builder min(Bound bound) {
+      min = both(min, Optional.of(bound), (one, two) -> isBelow(one, two) ? two : one);
       return this;
     }
 
-    /** No number above that. */
-    public Builder greatest(Bound bound) {
-      greatest = both(greatest, Optional.of(bound), (one, two) -> isAbove(one, two) ? two : one);
+    /** The largest number. */
+    public Builder max(Bound bound) {
+      max = both(max, Optional.of(bound), (one, two) -> isAbove(one, two) ? two : one);
       return this;
     }
 
-    /** Only texts that match as a whole. */
+    /** A regular expression that must match the whole text. */
     public Builder pattern(String expression) {
       if (!patterns.contains(expression)) {
         patterns.add(expression);
@@ -169,7 +168,7 @@ public record Limits(
       return this;
     }
 
-    /** No two objects have the same. */
+    /** No two objects may have the same value. */
     public Builder unique() {
       unique = true;
       return this;
@@ -177,7 +176,7 @@ public record Limits(
 
     public Limits build() {
       return new Limits(
-          shortest, length, digits, scale, secondDigits, least, greatest, patterns, unique);
+          minLength, maxLength, digits, scale, secondDigits, min, max, patterns, unique);
     }
   }
 }

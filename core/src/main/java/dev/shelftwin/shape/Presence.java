@@ -1,11 +1,11 @@
 package dev.shelftwin.shape;
 
-/** Whether a field may be without a value, as far as its declaration tells. */
+/** Whether the value of a field may be missing, as far as its declaration says. */
 public enum Presence {
-  /** There is always a value: a primitive type, a column that is not null, a constraint. */
+  /** The value is required: a primitive type, a column that is not null, a constraint. */
   REQUIRED,
-  /** There may be none, and the declaration says so. */
+  /** The declaration says that the value may be missing. */
   OPTIONAL,
-  /** The declaration does not say; the layer's habit decides. */
-  UNSAID
+  /** The declaration does not say; the layer decides. */
+  UNSPECIFIED
 }

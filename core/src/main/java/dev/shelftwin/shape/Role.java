@@ -1,16 +1,16 @@
 package dev.shelftwin.shape;
 
-/** What a layer is for; it decides which rules apply to its shapes. */
+/** What a layer is for; decides which rules apply to its types. */
 public enum Role {
-  /** Shaped for the database. */
+  /** Types for the database. */
   PERSISTENCE,
-  /** What the program is about, free of every framework. */
+  /** Types of the business logic, free of frameworks. */
   DOMAIN,
-  /** Shaped for those outside. */
+  /** Types for the callers of the service. */
   TRANSFER;
 
-  /** As the plan writes it. */
+  /** The word in the plan. */
   public String key() {
-    return Keys.of(this);
+    return KebabCase.of(this);
   }
 }

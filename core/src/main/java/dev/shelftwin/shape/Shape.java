@@ -7,38 +7,26 @@ import java.util.Set;
 import java.util.stream.Stream;
 
 /**
- * One type as it is in its layer.
+ * A type in a layer.
  *
- * @param type itself, with the arguments it was asked for; of a generic type that was asked for
- *     without any, the bounds of its variables stand for them
+ * @param type the type, with its type arguments; without them the bounds of its variables
  * @param kind what it is declared as
- * @param supertypes everything that it extends or implements, without type arguments; the JDK's own
- *     left out
- * @param permits what may extend or implement it, where it is sealed; empty otherwise
- * @param fields inherited ones first, then its own, in the order of the declarations; computed ones
- *     (methods without parameters that return something no field keeps) last
- * @param constructors of a type that can be made
- * @param statics static methods that return something
- * @param converters methods of an object without state that turn one value into another, such as
- *     those of a JPA {@code AttributeConverter}; only where the type can be made of nothing
- * @param constants of an enumeration, in order; empty for other types
- * @param annotations qualified names of its annotations
- * @param printed whether its text shows every field: a record's, unless it has a {@code toString}
- *     of its own (JLS §8.10.3)
+ * @param hierarchy its supertypes and permitted subtypes, without those of the JDK
+ * @param fields inherited fields first, then its own in the order of the declarations, then
+ *     computed ones: methods without parameters that return something no field stores
+ * @param methods its constructors and methods
+ * @param constants the constants of an enumeration in order; empty for other types
+ * @param facts what the declaration says
  * @param place where it is declared
  */
 public record Shape(
     TypeRef type,
     Kind kind,
-    Set<TypeRef> supertypes,
-    List<TypeRef> permits,
+    Hierarchy hierarchy,
     List<Field> fields,
-    List<Callable> constructors,
-    List<Callable> statics,
-    List<Callable> converters,
+    Methods methods,
     List<String> constants,
-    List<String> annotations,
-    boolean printed,
+    ShapeFacts facts,
     Place place) {
 
   /** What a type is declared as. */
@@ -54,32 +42,70 @@ public record Shape(
   public Shape {
     Objects.requireNonNull(type, "type");
     Objects.requireNonNull(kind, "kind");
-    supertypes = Set.copyOf(supertypes);
-    permits = List.copyOf(permits);
+    Objects.requireNonNull(hierarchy, "hierarchy");
     fields = List.copyOf(fields);
-    constructors = List.copyOf(constructors);
-    statics = List.copyOf(statics);
-    converters = List.copyOf(converters);
+    Objects.requireNonNull(methods, "methods");
     constants = List.copyOf(constants);
-    annotations = List.copyOf(annotations);
+    Objects.requireNonNull(facts, "facts");
     Objects.requireNonNull(place, "place");
   }
 
-  /** The same with other fields. */
+  /**
+   * The types above and below a type.
+   *
+   * @param supertypes everything that it extends or implements, without type arguments
+   * @param permits the permitted subtypes of a sealed type; empty for other types
+   */
+  public record Hierarchy(Set<TypeRef> supertypes, List<TypeRef> permits) {
+
+    /** A type without supertypes and subtypes. */
+    public static final Hierarchy NONE = new Hierarchy(Set.of(), List.of());
+
+    public Hierarchy {
+      supertypes = Set.copyOf(supertypes);
+      permits = List.copyOf(permits);
+    }
+  }
+
+  /**
+   * The constructors and methods of a type.
+   *
+   * @param constructors of a type that can be instantiated
+   * @param statics static methods that return something, and builders
+   * @param converters methods that convert one value to another, such as those of a JPA {@code
+   *     AttributeConverter}; only of stateless types with a constructor without parameters
+   */
+  public record Methods(
+      List<Creator> constructors, List<Creator> statics, List<Creator> converters) {
+    public Methods {
+      constructors = List.copyOf(constructors);
+      statics = List.copyOf(statics);
+      converters = List.copyOf(converters);
+    }
+  }
+
+  /**
+   * What the declaration of a type says, independent of any framework.
+   *
+   * @param traits how its objects are stored or written
+   * @param annotations the qualified names of its annotations
+   * @param printsFields whether its text shows every field: true for a record without a {@code
+   *     toString} of its own (JLS §8.10.3)
+   */
+  public record ShapeFacts(Set<ShapeTrait> traits, List<String> annotations, boolean printsFields) {
+
+    /** Nothing is known. */
+    public static final ShapeFacts NONE = new ShapeFacts(Set.of(), List.of(), false);
+
+    public ShapeFacts {
+      traits = Set.copyOf(traits);
+      annotations = List.copyOf(annotations);
+    }
+  }
+
+  /** This shape with other fields. */
   public Shape with(List<Field> others) {
-    return new Shape(
-        type,
-        kind,
-        supertypes,
-        permits,
-        others,
-        constructors,
-        statics,
-        converters,
-        constants,
-        annotations,
-        printed,
-        place);
+    return new Shape(type, kind, hierarchy, others, methods, constants, facts, place);
   }
 
   /** The field of that name, stored or computed. */
@@ -87,19 +113,49 @@ public record Shape(
     return fields.stream().filter(field -> field.name().equals(name)).findFirst();
   }
 
-  /** The fields that the object keeps. */
+  /** The fields that the object stores. */
   public Stream<Field> storedFields() {
     return fields.stream().filter(Field::stored);
   }
 
-  /** Whether a JPA provider keeps its objects in a table (Jakarta Persistence 3.2, §2.1). */
-  public boolean isEntity() {
-    return annotations.stream().anyMatch(name -> name.endsWith(".persistence.Entity"));
+  public Set<TypeRef> supertypes() {
+    return hierarchy.supertypes();
   }
 
-  /** Whether its fields are columns of the rows that hold it (Jakarta Persistence 3.2, §2.5). */
+  public List<TypeRef> permits() {
+    return hierarchy.permits();
+  }
+
+  public List<Creator> constructors() {
+    return methods.constructors();
+  }
+
+  public List<Creator> statics() {
+    return methods.statics();
+  }
+
+  public List<Creator> converters() {
+    return methods.converters();
+  }
+
+  public List<String> annotations() {
+    return facts.annotations();
+  }
+
+  public boolean printsFields() {
+    return facts.printsFields();
+  }
+
+  public boolean has(ShapeTrait trait) {
+    return facts.traits().contains(trait);
+  }
+
+  public boolean isEntity() {
+    return has(ShapeTrait.ENTITY);
+  }
+
   public boolean isEmbeddable() {
-    return annotations.stream().anyMatch(name -> name.endsWith(".persistence.Embeddable"));
+    return has(ShapeTrait.EMBEDDABLE);
   }
 
   /** Whether its fields are columns of a table, its own or another's. */
@@ -107,22 +163,23 @@ public record Shape(
     return isEntity() || isEmbeddable();
   }
 
-  /** Whether only its kinds have objects. */
+  /** Whether only subtypes have objects. */
   public boolean isAbstract() {
     return kind == Kind.ABSTRACT_CLASS || kind == Kind.INTERFACE;
   }
 
   /** Whether it extends or implements another type. */
-  public boolean isKindOf(Shape other) {
-    return supertypes.contains(other.type.erased());
+  public boolean isSubtypeOf(Shape other) {
+    return supertypes().contains(other.type.erased());
   }
 
-  /** Everything that makes one: constructors, then static methods that return this type. */
-  public List<Callable> makers() {
-    return Stream.concat(constructors.stream(), statics.stream().filter(this::makesOne)).toList();
+  /** The constructors, then the static methods that return this type. */
+  public List<Creator> creators() {
+    return Stream.concat(constructors().stream(), statics().stream().filter(this::returnsThis))
+        .toList();
   }
 
-  private boolean makesOne(Callable method) {
+  private boolean returnsThis(Creator method) {
     return method.returns().erased().equals(type.erased());
   }
 

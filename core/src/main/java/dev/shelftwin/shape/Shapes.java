@@ -3,19 +3,23 @@ package dev.shelftwin.shape;
 import java.util.List;
 import java.util.Optional;
 
-/** The shapes of the users' types, read when they are asked for. */
+/** The shapes of the users' types. */
 public interface Shapes {
 
   /**
-   * The shape of a type by its qualified name, nested types with dots, type arguments in angle
-   * brackets; empty where the code has no such type.
+   * The shape of a type; empty if the code has no such type.
+   *
+   * @param fullName the qualified name; nested types with dots, type arguments in angle brackets
    */
   Optional<Shape> find(String fullName);
 
-  /** The names, without the package, of the types that a package holds; empty where it has none. */
+  /** The simple names of the top-level types of a package; empty if it has none. */
   List<String> namesIn(String packageName);
 
-  /** The shape of a type; empty for primitive types, arrays, and types the code does not have. */
+  /** The packages of the users' own code, in alphabetical order. */
+  List<String> packages();
+
+  /** The shape of a type; empty for primitive types, arrays and unknown types. */
   default Optional<Shape> find(TypeRef type) {
     return type.isPrimitive() || type.isArray() ? Optional.empty() : find(type.fullName());
   }

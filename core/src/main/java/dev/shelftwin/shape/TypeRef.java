@@ -6,12 +6,12 @@ import java.util.Objects;
 import java.util.stream.Collectors;
 
 /**
- * A type as a field, a parameter or a return value has it.
+ * The type of a field, a parameter or a result.
  *
- * @param packageName empty for primitive types and for types outside any package
+ * @param packageName the package; empty for primitive types and types without a package
  * @param name the name within the package, nested types with dots: {@code Outer.Inner}
- * @param arguments type arguments in order; wildcards and type variables stand as their bounds
- * @param dimensions how many times it is an array; 0 for none
+ * @param arguments the type arguments; bounds in place of wildcards and type variables
+ * @param dimensions the number of array dimensions; 0 if the type is no array
  */
 public record TypeRef(String packageName, String name, List<TypeRef> arguments, int dimensions) {
 
@@ -27,7 +27,7 @@ public record TypeRef(String packageName, String name, List<TypeRef> arguments, 
           "double", "Double",
           "void", "Void");
 
-  /** What the optionals of primitive types hold. */
+  /** The values of primitive optionals. */
   private static final Map<String, String> PRIMITIVE_OPTIONALS =
       Map.of(
           "java.util.OptionalInt", "Integer",
@@ -40,7 +40,7 @@ public record TypeRef(String packageName, String name, List<TypeRef> arguments, 
     arguments = List.copyOf(arguments);
   }
 
-  /** A type without arguments that is no array, from its qualified name. */
+  /** A type without type arguments that is no array. */
   public static TypeRef of(String packageName, String name) {
     return new TypeRef(packageName, name, List.of(), 0);
   }
@@ -56,8 +56,8 @@ public record TypeRef(String packageName, String name, List<TypeRef> arguments, 
   }
 
   /**
-   * The qualified name with its type arguments, as in {@code coop.kiln.Page<coop.kiln.Firing>}; the
-   * same for equal types only, arrays apart.
+   * The qualified name with its type arguments, as in {@code coop.kiln.Page<coop.kiln.Firing>};
+   * array dimensions are left out.
    */
   public String fullName() {
     return arguments.isEmpty()
@@ -67,7 +67,7 @@ public record TypeRef(String packageName, String name, List<TypeRef> arguments, 
             .collect(Collectors.joining(",", qualifiedName() + "<", ">"));
   }
 
-  /** The name by which a class loader knows it (JLS §13.1); not for arrays. */
+  /** The binary name (JLS §13.1); not for arrays. */
   public String binaryName() {
     String binary = name.replace('.', '$');
     return packageName.isEmpty() ? binary : packageName + "." + binary;
@@ -86,12 +86,12 @@ public record TypeRef(String packageName, String name, List<TypeRef> arguments, 
     return dimensions > 0;
   }
 
-  /** Whether it is exactly this type of {@code java.lang}. */
+  /** Whether it is the type of {@code java.lang} with that name. */
   public boolean isLang(String simpleName) {
     return dimensions == 0 && packageName.equals("java.lang") && name.equals(simpleName);
   }
 
-  /** Whether it holds one value or none. */
+  /** Whether it is an optional. */
   public boolean isOptional() {
     return isPrimitiveOptional()
         || (dimensions == 0
@@ -99,12 +99,12 @@ public record TypeRef(String packageName, String name, List<TypeRef> arguments, 
             && qualifiedName().equals("java.util.Optional"));
   }
 
-  /** Whether it holds one primitive value or none. */
+  /** Whether it is an optional of a primitive value. */
   public boolean isPrimitiveOptional() {
     return dimensions == 0 && PRIMITIVE_OPTIONALS.containsKey(qualifiedName());
   }
 
-  /** What an optional holds; any other type as it is. */
+  /** The type of the value of an optional; any other type as it is. */
   public TypeRef present() {
     if (isPrimitiveOptional()) {
       return lang(Objects.requireNonNull(PRIMITIVE_OPTIONALS.get(qualifiedName())));
@@ -112,7 +112,7 @@ public record TypeRef(String packageName, String name, List<TypeRef> arguments, 
     return isOptional() ? arguments.get(0) : this;
   }
 
-  /** The class that boxes a primitive type (JLS §5.1.7); any other type as it is. */
+  /** The boxed type of a primitive type (JLS §5.1.7); any other type as it is. */
   public TypeRef boxed() {
     return isPrimitive() ? lang(Objects.requireNonNull(BOXES.get(name))) : this;
   }
@@ -122,7 +122,7 @@ public record TypeRef(String packageName, String name, List<TypeRef> arguments, 
     return new TypeRef(packageName, name, List.of(), dimensions);
   }
 
-  /** As a colleague would write it, with simple names. */
+  /** The name in messages, without packages. */
   @Override
   public String toString() {
     String written = name;

@@ -1,6 +1,5 @@
 /**
- * One immutable model of a type in a layer: its fields, how they are read and written, and how one
- * is made.
+ * The model of types: their fields, how these are read and written, and how objects are created.
  */
 @NullMarked
 package dev.shelftwin.shape;

@@ -1,10 +1,10 @@
 package dev.shelftwin.trial;
 
 import dev.shelftwin.ledger.ConceptLedger;
-import dev.shelftwin.ledger.Station;
+import dev.shelftwin.ledger.ResolvedShape;
 import dev.shelftwin.plan.Direction;
 import dev.shelftwin.shape.Access;
-import dev.shelftwin.shape.Callable;
+import dev.shelftwin.shape.Creator;
 import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.Parameter;
 import dev.shelftwin.shape.Role;
@@ -23,35 +23,35 @@ import org.jspecify.annotations.Nullable;
 final class Assembly {
 
   private final ConceptLedger concept;
-  private final Station station;
+  private final ResolvedShape resolved;
   private final Holders holders;
   private final Reflection reflection;
 
-  Assembly(ConceptLedger concept, Station station, Holders holders, Reflection reflection) {
+  Assembly(ConceptLedger concept, ResolvedShape resolved, Holders holders, Reflection reflection) {
     this.concept = concept;
-    this.station = station;
+    this.resolved = resolved;
     this.holders = holders;
     this.reflection = reflection;
   }
 
   /** An object from values of its parts. */
   Object build(Map<String, @Nullable Object> values) throws SampleRefused {
-    Callable maker = maker();
+    Creator creator = creator();
     List<@Nullable Object> arguments = new ArrayList<>();
-    for (Parameter parameter : maker.parameters()) {
+    for (Parameter parameter : creator.parameters()) {
       arguments.add(made(values.get(parameter.name()), parameter.type()));
     }
     try {
-      @Nullable Object made = reflection.make(maker, arguments);
+      @Nullable Object made = reflection.make(creator, arguments);
       if (made == null) {
-        throw new SampleRefused(maker.label() + " gave null");
+        throw new SampleRefused(creator.label() + " gave null");
       }
-      for (Station.Part part : station.parts()) {
+      for (ResolvedShape.PartRow part : resolved.parts()) {
         Object row = reflection.make(part.field().type());
         reflection.set(made, part.field(), row);
-        part.wayBack().ifPresent(back -> reflection.set(row, back, made));
+        part.parent().ifPresent(back -> reflection.set(row, back, made));
       }
-      for (Field field : settable(maker)) {
+      for (Field field : settable(creator)) {
         @Nullable Object value = made(values.get(field.name()), taken(field));
         if (isAdded(field)) {
           reflection.add(made, field.adder().orElseThrow().add(), value);
@@ -61,40 +61,40 @@ final class Assembly {
       }
       return made;
     } catch (InvocationTargetException thrown) {
-      throw new SampleRefused(maker.label() + ": " + Reflection.cause(thrown).getMessage());
+      throw new SampleRefused(creator.label() + ": " + Reflection.cause(thrown).getMessage());
     }
   }
 
   /** What a change request does not mention is null even where an optional would be. */
   private @Nullable Object made(@Nullable Object value, TypeRef type) throws SampleRefused {
-    if (station.use().direction() == Direction.CHANGE && value == null) {
+    if (resolved.use().direction() == Direction.CHANGE && value == null) {
       return null;
     }
     return holders.made(value == Silence.CLEARED ? null : value, type);
   }
 
   /** What makes the object: in the domain what loads it, elsewhere whatever takes the most. */
-  Callable maker() {
-    Optional<Callable> loading =
+  Creator creator() {
+    Optional<Creator> loading =
         concept.hops().stream()
-            .filter(hop -> hop.hop().to().equals(station))
+            .filter(hop -> hop.hop().to().equals(resolved))
             .filter(hop -> hop.hop().from().role() == Role.PERSISTENCE)
-            .flatMap(hop -> hop.maker().stream())
+            .flatMap(hop -> hop.creator().stream())
             .findFirst();
     return loading
-        .filter(maker -> station.role() == Role.DOMAIN)
+        .filter(creator -> resolved.role() == Role.DOMAIN)
         .orElseGet(
             () ->
-                station.shape().makers().stream()
-                    .max(Comparator.comparingInt(maker -> maker.parameters().size()))
+                resolved.shape().creators().stream()
+                    .max(Comparator.comparingInt(creator -> creator.parameters().size()))
                     .orElseThrow());
   }
 
   /** What is set once the object was made. */
-  List<Field> settable(Callable maker) {
+  List<Field> settable(Creator creator) {
     Set<String> taken = new HashSet<>();
-    maker.parameters().forEach(parameter -> taken.add(parameter.name()));
-    return station
+    creator.parameters().forEach(parameter -> taken.add(parameter.name()));
+    return resolved
         .shape()
         .storedFields()
         .filter(field -> !taken.contains(field.name()))
@@ -104,9 +104,9 @@ final class Assembly {
 
   /** Whether a sample's field is set: a domain's only where mappers set it too. */
   private boolean isSet(Field field) {
-    return station.role() == Role.DOMAIN
+    return resolved.role() == Role.DOMAIN
         ? concept.hops().stream()
-            .filter(hop -> hop.hop().to().equals(station) && hop.writer(field).isPresent())
+            .filter(hop -> hop.hop().to().equals(resolved) && hop.writer(field).isPresent())
             .flatMap(hop -> hop.writes().stream())
             .anyMatch(entry -> entry.target().equals(Optional.of(field)))
         : field.writer().isPresent();
@@ -114,7 +114,7 @@ final class Assembly {
 
   /** Whether a sample's elements are added one by one: a domain type has its rules about them. */
   private boolean isAdded(Field field) {
-    boolean only = field.writer().isEmpty() || station.role() == Role.DOMAIN;
+    boolean only = field.writer().isEmpty() || resolved.role() == Role.DOMAIN;
     return field.adder().isPresent() && only;
   }
 

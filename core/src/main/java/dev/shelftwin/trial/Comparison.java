@@ -1,12 +1,12 @@
 package dev.shelftwin.trial;
 
 import dev.shelftwin.convert.Conversion;
-import dev.shelftwin.convert.Form;
+import dev.shelftwin.convert.Operation;
 import dev.shelftwin.ledger.Account;
 import dev.shelftwin.ledger.ConceptLedger;
-import dev.shelftwin.ledger.Entry;
+import dev.shelftwin.ledger.FieldMapping;
 import dev.shelftwin.ledger.HopLedger;
-import dev.shelftwin.plan.Given;
+import dev.shelftwin.plan.GivenValue;
 import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.FieldRole;
 import dev.shelftwin.shape.Place;
@@ -33,7 +33,7 @@ final class Comparison {
 
   /** Stands for an object of several kinds, which have no fields in common to compare. */
   static final Field WHOLE =
-      Field.unkept("", TypeRef.lang("Object"), Presence.REQUIRED, Place.in(""));
+      Field.ofParameter("", TypeRef.lang("Object"), Presence.REQUIRED, Place.in(""));
 
   private final ConceptLedger concept;
   private final Leg leg;
@@ -97,7 +97,7 @@ final class Comparison {
       if (leg.to().role() == Role.PERSISTENCE && isOfTheStore(field)) {
         continue;
       }
-      Optional<Form.Found> found = reference(field);
+      Optional<Operation.FindRow> found = reference(field);
       if (found.isPresent()) {
         // Of a row that another only points at, the key is what must come back.
         after.put(field.name(), key(after.get(field.name()), found.get()));
@@ -115,35 +115,35 @@ final class Comparison {
       throws SampleRefused {
     Object sent = Objects.requireNonNull(before.get(WHOLE.name()));
     Object arrived = Objects.requireNonNull(after.get(WHOLE.name()));
-    Optional<ObjectMaker> kind = parts.makers().of(concept, leg.to()).kindOf(sent);
+    Optional<ObjectMaker> kind = parts.creators().of(concept, leg.to()).kindOf(sent);
     if (kind.isEmpty() || !kind.get().makes(arrived)) {
       Map<Field, @Nullable Object> expected = new LinkedHashMap<>();
       expected.put(WHOLE, sent);
       return expected;
     }
     Map<String, @Nullable Object> parted = new HashMap<>();
-    for (Field field : kind.get().station().shape().storedFields().toList()) {
+    for (Field field : kind.get().resolved().shape().storedFields().toList()) {
       parted.put(field.name(), Values.present(parts.reflection().read(sent, field)));
       after.put(field.name(), Values.present(parts.reflection().read(arrived, field)));
     }
-    Leg own = new Leg.ToEnd(kind.get().station(), ((Leg.ToEnd) leg).end());
+    Leg own = new Leg.ToEnd(kind.get().resolved(), ((Leg.ToEnd) leg).end());
     return new Comparison(kind.get().concept(), own, parts, number).unchanged(parted, after);
   }
 
   /** How the store finds what a field refers to; empty where it refers to nothing. */
-  private Optional<Form.Found> reference(Field field) {
+  private Optional<Operation.FindRow> reference(Field field) {
     return concept.hops().stream()
         .filter(hop -> hop.hop().to().equals(leg.to()))
         .flatMap(hop -> hop.into(field.name()).stream())
         .flatMap(entry -> entry.conversion().stream())
-        .flatMap(Conversion::forms)
-        .filter(Form.Found.class::isInstance)
-        .map(Form.Found.class::cast)
+        .flatMap(Conversion::operations)
+        .filter(Operation.FindRow.class::isInstance)
+        .map(Operation.FindRow.class::cast)
         .findFirst();
   }
 
   /** The key of a row, or the keys of several. */
-  private @Nullable Object key(@Nullable Object rows, Form.Found found) {
+  private @Nullable Object key(@Nullable Object rows, Operation.FindRow found) {
     if (!(rows instanceof Collection<?> several)) {
       return rows == null ? null : parts.reflection().read(rows, found.read());
     }
@@ -154,7 +154,7 @@ final class Comparison {
   }
 
   private boolean isOfTheStore(Field field) {
-    return FieldRole.anyOfTheStore(concept.roles(leg.to(), field));
+    return FieldRole.anyInternal(concept.roles(leg.to(), field));
   }
 
   private Map<Field, @Nullable Object> byLedger(
@@ -169,7 +169,7 @@ final class Comparison {
       Object object = Objects.requireNonNull(before.get(WHOLE.name()));
       expected.put(WHOLE, parts.oracle().twin(hop, object));
     }
-    for (Entry entry : hop.entries()) {
+    for (FieldMapping entry : hop.mappings()) {
       Optional<Field> target = entry.target().filter(field -> after.containsKey(field.name()));
       if (target.isPresent() && isPredicted(entry, untouched)) {
         expected.put(target.get(), expected(hop, entry, before, given, untouched));
@@ -178,10 +178,10 @@ final class Comparison {
     return expected;
   }
 
-  private static boolean isPredicted(Entry entry, Map<String, @Nullable Object> untouched) {
+  private static boolean isPredicted(FieldMapping entry, Map<String, @Nullable Object> untouched) {
     return switch (entry.account()) {
       case CARRIED, CONVERTED, JOINED, SPLIT -> true;
-      case GIVEN -> entry.given().filter(Given::isForetold).isPresent();
+      case GIVEN -> entry.given().filter(GivenValue::isPredictable).isPresent();
       case STAYS, UNFILLED -> !untouched.isEmpty() && !entry.isMismatch();
       case DERIVED, LOST -> false;
     };
@@ -189,7 +189,7 @@ final class Comparison {
 
   private @Nullable Object expected(
       HopLedger hop,
-      Entry entry,
+      FieldMapping entry,
       Map<String, @Nullable Object> before,
       Map<String, @Nullable Object> given,
       Map<String, @Nullable Object> untouched)
@@ -206,14 +206,16 @@ final class Comparison {
     if (entry.account() != Account.GIVEN) {
       return untouched.get(target.name());
     }
-    return entry.given().orElseThrow().source() == Given.Source.CALLER
+    return entry.given().orElseThrow() instanceof GivenValue.CallerParameter
         ? given.get(target.name())
         : parts.oracle().literal(entry, hop.slot(target).orElse(target.type()));
   }
 
   /** What a request does not mention stays; what it clears is gone. */
   private @Nullable Object changed(
-      Entry entry, Map<String, @Nullable Object> before, Map<String, @Nullable Object> untouched)
+      FieldMapping entry,
+      Map<String, @Nullable Object> before,
+      Map<String, @Nullable Object> untouched)
       throws SampleRefused {
     @Nullable Object said = before.get(entry.sources().get(0).name());
     if (said == null) {

@@ -1,6 +1,6 @@
 package dev.shelftwin.trial;
 
-import dev.shelftwin.shape.Keys;
+import dev.shelftwin.shape.KebabCase;
 import java.util.List;
 import java.util.Objects;
 
@@ -47,7 +47,7 @@ public record Divergence(
 
     /** As reports write it. */
     public String key() {
-      return Keys.of(this);
+      return KebabCase.of(this);
     }
   }
 

@@ -1,6 +1,6 @@
 package dev.shelftwin.trial;
 
-import dev.shelftwin.ledger.Station;
+import dev.shelftwin.ledger.ResolvedShape;
 import java.util.Optional;
 
 /** The ends that a trial's routes lead to. */
@@ -8,8 +8,8 @@ import java.util.Optional;
 public interface Ends {
 
   /** No ends: a trial in memory. */
-  Ends NONE = station -> Optional.empty();
+  Ends NONE = resolved -> Optional.empty();
 
   /** The end at a shape; empty where it has none. */
-  Optional<End> at(Station station);
+  Optional<End> at(ResolvedShape resolved);
 }

@@ -1,11 +1,11 @@
 package dev.shelftwin.trial;
 
-import dev.shelftwin.convert.Form;
+import dev.shelftwin.convert.Operation;
 import dev.shelftwin.ledger.ConceptLedger;
 import dev.shelftwin.ledger.Ledger;
-import dev.shelftwin.ledger.Station;
+import dev.shelftwin.ledger.ResolvedShape;
 import dev.shelftwin.shape.Access;
-import dev.shelftwin.shape.Callable;
+import dev.shelftwin.shape.Creator;
 import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.FieldRole;
 import dev.shelftwin.shape.Limits;
@@ -34,7 +34,7 @@ final class Finders {
   private final ValueSampler values;
   private final Values show;
   private final Supplier<Oracle> oracle;
-  private final Supplier<ObjectMakers> makers;
+  private final Supplier<ObjectMakers> creators;
   private final Map<String, Object> rows = new HashMap<>();
 
   Finders(
@@ -44,14 +44,14 @@ final class Finders {
       ValueSampler values,
       Values show,
       Supplier<Oracle> oracle,
-      Supplier<ObjectMakers> makers) {
+      Supplier<ObjectMakers> creators) {
     this.ledger = ledger;
     this.shapes = shapes;
     this.reflection = reflection;
     this.values = values;
     this.show = show;
     this.oracle = oracle;
-    this.makers = makers;
+    this.creators = creators;
   }
 
   /** Forgets all rows, so that none goes through a store twice. */
@@ -65,7 +65,7 @@ final class Finders {
   }
 
   /** The row that has a key. */
-  Object find(Form.Found form, Object key) throws SampleRefused {
+  Object find(Operation.FindRow form, Object key) throws SampleRefused {
     String name = form.row().qualifiedName() + " " + oracle.get().convert(key, form.back());
     Object known = rows.get(name);
     if (known == null) {
@@ -75,7 +75,7 @@ final class Finders {
     return known;
   }
 
-  private Object make(Form.Found form, Object key) throws SampleRefused {
+  private Object make(Operation.FindRow form, Object key) throws SampleRefused {
     Shape shape = shapes.find(form.row()).orElseThrow();
     SplittableRandom random = new SplittableRandom(show.show(key).hashCode());
     Optional<ObjectMaker> listed =
@@ -108,36 +108,36 @@ final class Finders {
     return field.annotations().stream().anyMatch(name -> name.endsWith(annotation));
   }
 
-  private Optional<ObjectMaker> listed(ConceptLedger concept, Form.Found form) {
+  private Optional<ObjectMaker> listed(ConceptLedger concept, Operation.FindRow form) {
     return concept
-        .stations()
-        .filter(station -> isShape(station, form))
+        .shapes()
+        .filter(resolved -> isShape(resolved, form))
         .findFirst()
-        .map(station -> makers.get().of(concept, station));
+        .map(resolved -> creators.get().of(concept, resolved));
   }
 
-  private static boolean isShape(Station station, Form.Found form) {
-    return station.shape().type().qualifiedName().equals(form.row().qualifiedName());
+  private static boolean isShape(ResolvedShape resolved, Operation.FindRow form) {
+    return resolved.shape().type().qualifiedName().equals(form.row().qualifiedName());
   }
 
   /** A row that no concept describes: what its columns must have, and no more. */
   private Object bare(Shape shape, SplittableRandom random) throws SampleRefused {
-    Callable maker =
+    Creator creator =
         shape.constructors().stream()
             .min(Comparator.comparingInt(candidate -> candidate.parameters().size()))
             .orElseThrow(() -> new SampleRefused("nothing makes " + shape));
     List<@Nullable Object> arguments = new ArrayList<>();
-    for (Parameter parameter : maker.parameters()) {
+    for (Parameter parameter : creator.parameters()) {
       arguments.add(values.sample(parameter.type(), Limits.NONE, false, random).value());
     }
     try {
-      Object row = reflection.make(maker, arguments);
+      Object row = reflection.make(creator, arguments);
       if (row == null) {
-        throw new SampleRefused(maker.label() + " gave null");
+        throw new SampleRefused(creator.label() + " gave null");
       }
       for (Field field : shape.storedFields().toList()) {
         boolean needed = field.presence() == Presence.REQUIRED;
-        boolean ours = !FieldRole.anyOfTheStore(field.roles());
+        boolean ours = !FieldRole.anyInternal(field.roles());
         if (needed && ours && field.writer().isPresent()) {
           reflection.set(
               row,
@@ -147,7 +147,7 @@ final class Finders {
       }
       return row;
     } catch (InvocationTargetException thrown) {
-      throw new SampleRefused(maker.label() + ": " + Reflection.cause(thrown).getMessage());
+      throw new SampleRefused(creator.label() + ": " + Reflection.cause(thrown).getMessage());
     }
   }
 }

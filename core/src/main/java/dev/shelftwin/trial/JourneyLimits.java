@@ -1,11 +1,11 @@
 package dev.shelftwin.trial;
 
 import dev.shelftwin.convert.Conversion;
-import dev.shelftwin.convert.Form;
+import dev.shelftwin.convert.Operation;
 import dev.shelftwin.ledger.ConceptLedger;
-import dev.shelftwin.ledger.Entry;
+import dev.shelftwin.ledger.FieldMapping;
 import dev.shelftwin.ledger.HopLedger;
-import dev.shelftwin.ledger.Station;
+import dev.shelftwin.ledger.ResolvedShape;
 import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.Limits;
 import dev.shelftwin.shape.Presence;
@@ -17,20 +17,20 @@ import java.util.stream.Stream;
 final class JourneyLimits {
 
   private final ConceptLedger concept;
-  private final Station station;
+  private final ResolvedShape resolved;
 
-  JourneyLimits(ConceptLedger concept, Station station) {
+  JourneyLimits(ConceptLedger concept, ResolvedShape resolved) {
     this.concept = concept;
-    this.station = station;
+    this.resolved = resolved;
   }
 
   /** The tightest limit anywhere on it. */
   Limits of(Field field) {
-    Limits tightest = limitsBeside(field, station);
+    Limits tightest = limitsBeside(field, resolved);
     for (HopLedger hop : concept.hops()) {
-      for (Entry entry : hop.entries()) {
+      for (FieldMapping entry : hop.mappings()) {
         boolean inward =
-            hop.hop().from().equals(station)
+            hop.hop().from().equals(resolved)
                 && hop.hop().inward()
                 && entry.sources().contains(field);
         if (inward && entry.target().isPresent()) {
@@ -43,29 +43,29 @@ final class JourneyLimits {
 
   /** Whether nothing is a value of it; a domain that leaves that unsaid has what others need. */
   boolean mayBeMissing(Field field) {
-    boolean unsaid = field.presence() == Presence.UNSAID && station.role() == Role.DOMAIN;
-    return station.mayBeMissing(field) && !(unsaid && isNeeded(field));
+    boolean unsaid = field.presence() == Presence.UNSPECIFIED && resolved.role() == Role.DOMAIN;
+    return resolved.mayBeMissing(field) && !(unsaid && isNeeded(field));
   }
 
   private boolean isNeeded(Field field) {
     return concept.hops().stream()
-        .filter(hop -> hop.hop().from().equals(station))
+        .filter(hop -> hop.hop().from().equals(resolved))
         .anyMatch(
             hop ->
                 hop.outOf(field)
-                    .filter(Entry::isCarried)
+                    .filter(FieldMapping::isCarried)
                     .flatMap(entry -> entry.target().stream())
                     .anyMatch(target -> !hop.hop().to().mayBeMissing(target)));
   }
 
   /** The limits of a field and of those one hop away. */
-  private Limits limitsBeside(Field field, Station station) {
+  private Limits limitsBeside(Field field, ResolvedShape resolved) {
     Limits tightest = field.limits();
     for (HopLedger hop : concept.hops()) {
-      for (Entry entry : hop.entries()) {
+      for (FieldMapping entry : hop.mappings()) {
         boolean touches =
-            (hop.hop().from().equals(station) && entry.sources().contains(field))
-                || (hop.hop().to().equals(station) && entry.target().equals(Optional.of(field)));
+            (hop.hop().from().equals(resolved) && entry.sources().contains(field))
+                || (hop.hop().to().equals(resolved) && entry.target().equals(Optional.of(field)));
         if (touches) {
           tightest = tightest.and(limitsOf(entry));
         }
@@ -74,13 +74,14 @@ final class JourneyLimits {
     return tightest;
   }
 
-  private static Limits limitsOf(Entry entry) {
+  private static Limits limitsOf(FieldMapping entry) {
     Limits limits = entry.target().map(Field::limits).orElse(Limits.NONE);
     for (Field source : entry.sources()) {
       limits = limits.and(source.limits());
     }
-    for (Form form : entry.conversion().map(Conversion::forms).orElse(Stream.empty()).toList()) {
-      if (form instanceof Form.Found found) {
+    for (Operation form :
+        entry.conversion().map(Conversion::operations).orElse(Stream.empty()).toList()) {
+      if (form instanceof Operation.FindRow found) {
         limits = limits.and(found.limits());
       }
     }

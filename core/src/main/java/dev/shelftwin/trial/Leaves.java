@@ -150,7 +150,7 @@ final class Leaves {
   /** A sample; empty where the type is not known here. */
   static Optional<Candidate> make(String qualifiedName, Limits limits, RandomGenerator random) {
     return Optional.ofNullable(MAKERS.get(qualifiedName))
-        .map(maker -> maker.apply(random, limits))
+        .map(creator -> creator.apply(random, limits))
         .map(value -> within(value, limits, random))
         .map(value -> new Candidate(value, smaller(qualifiedName, value)));
   }
@@ -158,11 +158,11 @@ final class Leaves {
   /** The value itself, or where its limits refuse it one that they allow. */
   private static Object within(Object value, Limits limits, RandomGenerator random) {
     if (value instanceof String text) {
-      int missing = limits.shortest().orElse(0) - text.strip().length();
+      int missing = limits.minLength().orElse(0) - text.strip().length();
       return missing > 0 ? text.strip() + "y".repeat(missing) : text;
     }
     boolean limited =
-        limits.least().isPresent() || limits.greatest().isPresent() || limits.digits().isPresent();
+        limits.min().isPresent() || limits.max().isPresent() || limits.digits().isPresent();
     if (!limited
         || !(value instanceof Number number)
         || value instanceof Float
@@ -171,13 +171,13 @@ final class Leaves {
     }
     BigDecimal exact = new BigDecimal(number.toString());
     BigDecimal digits = BigDecimal.TEN.pow(limits.digits().orElse(MOST_DIGITS));
-    BigDecimal low = limits.least().map(Limits.Bound::value).orElse(digits.negate());
-    BigDecimal high = limits.greatest().map(Limits.Bound::value).orElse(digits);
+    BigDecimal low = limits.min().map(Limits.Bound::value).orElse(digits.negate());
+    BigDecimal high = limits.max().map(Limits.Bound::value).orElse(digits);
     boolean fits =
         exact.compareTo(low) > 0 && exact.compareTo(high) < 0 && exact.abs().compareTo(digits) < 0;
     if (fits
         || (exact.compareTo(low) == 0
-            && limits.least().filter(Limits.Bound::inclusive).isPresent())) {
+            && limits.min().filter(Limits.Bound::inclusive).isPresent())) {
       return value;
     }
     // Somewhere between them, counted from the lower end so that whole numbers stay whole.
@@ -222,7 +222,7 @@ final class Leaves {
   }
 
   private static String text(RandomGenerator random, Limits limits) {
-    int longest = limits.length().orElse(300);
+    int longest = limits.maxLength().orElse(300);
     String text =
         switch (random.nextInt(6)) {
           case 0 -> oneOf(random, EDGE_TEXTS);

@@ -1,13 +1,13 @@
 package dev.shelftwin.trial;
 
 import dev.shelftwin.ledger.HopLedger;
-import dev.shelftwin.ledger.Station;
+import dev.shelftwin.ledger.ResolvedShape;
 
 /** One step of a route. */
 sealed interface Leg {
 
   /** The shape that it leads to. */
-  Station to();
+  ResolvedShape to();
 
   /** What it leads to as routes write it: {@code FiringRow}, or {@code FiringRow@table}. */
   String stop();
@@ -19,7 +19,7 @@ sealed interface Leg {
   record ByMapper(HopLedger ledger) implements Leg {
 
     @Override
-    public Station to() {
+    public ResolvedShape to() {
       return ledger.hop().to();
     }
 
@@ -35,10 +35,10 @@ sealed interface Leg {
   }
 
   /** To an end and back. */
-  record ToEnd(Station at, End end) implements Leg {
+  record ToEnd(ResolvedShape at, End end) implements Leg {
 
     @Override
-    public Station to() {
+    public ResolvedShape to() {
       return at;
     }
 

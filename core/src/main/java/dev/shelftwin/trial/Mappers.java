@@ -2,12 +2,11 @@ package dev.shelftwin.trial;
 
 import dev.shelftwin.finding.InputException;
 import dev.shelftwin.ledger.ConceptLedger;
-import dev.shelftwin.ledger.Dependency;
-import dev.shelftwin.ledger.Entry;
+import dev.shelftwin.ledger.FieldMapping;
 import dev.shelftwin.ledger.HopLedger;
 import dev.shelftwin.ledger.Ledger;
+import dev.shelftwin.ledger.MapperDependency;
 import dev.shelftwin.ledger.MapperNames;
-import dev.shelftwin.plan.Given;
 import dev.shelftwin.plan.Layer;
 import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.Place;
@@ -61,11 +60,8 @@ final class Mappers {
   }
 
   /** Entries whose value the caller gives, in the order of the method's parameters. */
-  static List<Entry> givenByCaller(HopLedger hop) {
-    return hop.entries().stream()
-        .filter(
-            entry -> entry.given().filter(from -> from.source() == Given.Source.CALLER).isPresent())
-        .toList();
+  static List<FieldMapping> givenByCaller(HopLedger hop) {
+    return hop.callerParameters();
   }
 
   private @Nullable Object call(
@@ -76,7 +72,7 @@ final class Mappers {
       Map<String, @Nullable Object> given)
       throws InvocationTargetException {
     List<@Nullable Object> arguments = new ArrayList<>(objects);
-    for (Entry entry : givenByCaller(hop)) {
+    for (FieldMapping entry : givenByCaller(hop)) {
       arguments.add(given.get(entry.target().map(Field::name).orElseThrow()));
     }
     Object mapper = mapper(concept, hop);
@@ -108,31 +104,31 @@ final class Mappers {
   }
 
   private Object mapper(ConceptLedger concept, Layer layer) {
-    String name = MapperNames.qualifiedName(concept.concept(), layer);
+    String name = MapperNames.qualifiedName(concept, layer);
     Object known = instances.get(name);
     if (known == null) {
-      known = instance(name, Dependency.of(ledger, concept, layer));
+      known = instance(name, MapperDependency.of(concept, layer, ledger::concept));
       instances.put(name, known);
     }
     return known;
   }
 
   /** Hands a mapper what it asks for: finders in their order, other mappers by their types. */
-  private Object instance(String name, List<Dependency> dependencies) {
+  private Object instance(String name, List<MapperDependency> dependencies) {
     try {
       Constructor<?> constructor =
           Arrays.stream(reflection.load(name).getDeclaredConstructors())
               .min(Comparator.comparingInt(Constructor::getParameterCount))
               .orElseThrow(NoSuchMethodException::new);
-      Deque<Dependency.OfSupplier> suppliers =
+      Deque<MapperDependency.OfSupplier> suppliers =
           dependencies.stream()
-              .filter(Dependency.OfSupplier.class::isInstance)
-              .map(Dependency.OfSupplier.class::cast)
+              .filter(MapperDependency.OfSupplier.class::isInstance)
+              .map(MapperDependency.OfSupplier.class::cast)
               .collect(Collectors.toCollection(ArrayDeque::new));
-      Deque<Dependency.OfFinder> rest =
+      Deque<MapperDependency.OfFinder> rest =
           dependencies.stream()
-              .filter(Dependency.OfFinder.class::isInstance)
-              .map(Dependency.OfFinder.class::cast)
+              .filter(MapperDependency.OfFinder.class::isInstance)
+              .map(MapperDependency.OfFinder.class::cast)
               .collect(Collectors.toCollection(ArrayDeque::new));
       List<Object> arguments = new ArrayList<>();
       for (Class<?> type : constructor.getParameterTypes()) {
@@ -154,9 +150,10 @@ final class Mappers {
     }
   }
 
-  private Object other(Class<?> type, List<Dependency> dependencies) throws NoSuchMethodException {
-    for (Dependency dependency : dependencies) {
-      if (dependency instanceof Dependency.OfMapper mapper) {
+  private Object other(Class<?> type, List<MapperDependency> dependencies)
+      throws NoSuchMethodException {
+    for (MapperDependency dependency : dependencies) {
+      if (dependency instanceof MapperDependency.OfMapper mapper) {
         Object made = mapper(mapper.concept(), mapper.layer());
         if (type.isInstance(made)) {
           return made;
@@ -166,7 +163,7 @@ final class Mappers {
     throw new NoSuchMethodException(type.getName());
   }
 
-  private Supplier<@Nullable Object> supplier(Dependency.OfSupplier supplier) {
+  private Supplier<@Nullable Object> supplier(MapperDependency.OfSupplier supplier) {
     SplittableRandom random = new SplittableRandom(0);
     return () -> {
       try {
@@ -177,10 +174,10 @@ final class Mappers {
     };
   }
 
-  private Function<Object, @Nullable Object> finder(Dependency.OfFinder finder) {
+  private Function<Object, @Nullable Object> finder(MapperDependency.OfFinder finder) {
     return key -> {
       try {
-        return finders.find(finder.form(), key);
+        return finders.find(finder.operation(), key);
       } catch (SampleRefused refused) {
         return null;
       }

@@ -1,15 +1,15 @@
 package dev.shelftwin.trial;
 
 import dev.shelftwin.convert.Conversion;
-import dev.shelftwin.convert.Form;
+import dev.shelftwin.convert.Operation;
 import dev.shelftwin.ledger.Account;
 import dev.shelftwin.ledger.ConceptLedger;
-import dev.shelftwin.ledger.Entry;
+import dev.shelftwin.ledger.FieldMapping;
 import dev.shelftwin.ledger.HopLedger;
-import dev.shelftwin.ledger.Station;
+import dev.shelftwin.ledger.ResolvedShape;
 import dev.shelftwin.plan.Direction;
-import dev.shelftwin.shape.Callable;
 import dev.shelftwin.shape.Container;
+import dev.shelftwin.shape.Creator;
 import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.FieldRole;
 import dev.shelftwin.shape.Limits;
@@ -40,7 +40,7 @@ final class ObjectMaker {
   private static final Limits WHAT_STORES_KEEP = new Limits.Builder().secondDigits(6).build();
 
   private final ConceptLedger concept;
-  private final Station station;
+  private final ResolvedShape resolved;
   private final TrialParts parts;
   private final JourneyLimits journey;
   private final ValueSampler values;
@@ -50,20 +50,20 @@ final class ObjectMaker {
   private final Map<String, Limits> limits = new HashMap<>();
   private final Map<String, Optional<Inward>> inward = new HashMap<>();
   private final Map<TypeRef, Optional<ObjectMaker>> nested = new HashMap<>();
-  private final Map<String, Optional<Form.Found>> references = new HashMap<>();
+  private final Map<String, Optional<Operation.FindRow>> references = new HashMap<>();
   private @Nullable List<Part> wanted;
   private @Nullable List<ObjectMaker> kinds;
   private int depth;
 
-  ObjectMaker(ConceptLedger concept, Station station, TrialParts parts) {
+  ObjectMaker(ConceptLedger concept, ResolvedShape resolved, TrialParts parts) {
     this.concept = concept;
-    this.station = station;
+    this.resolved = resolved;
     this.parts = parts;
-    this.journey = new JourneyLimits(concept, station);
+    this.journey = new JourneyLimits(concept, resolved);
     this.values = parts.sampler();
     this.reflection = parts.reflection();
     this.holders = new Holders(values, reflection);
-    this.assembly = new Assembly(concept, station, holders, reflection);
+    this.assembly = new Assembly(concept, resolved, holders, reflection);
   }
 
   /** Values of everything that one object needs. */
@@ -78,7 +78,7 @@ final class ObjectMaker {
   }
 
   private boolean changes() {
-    return station.use().direction() == Direction.CHANGE;
+    return resolved.use().direction() == Direction.CHANGE;
   }
 
   /**
@@ -115,28 +115,28 @@ final class ObjectMaker {
     return concept;
   }
 
-  Station station() {
-    return station;
+  ResolvedShape resolved() {
+    return resolved;
   }
 
   /** Whether an object is of its type. */
   boolean makes(Object object) {
-    return reflection.load(station.shape().type()).isInstance(object);
+    return reflection.load(resolved.shape().type()).isInstance(object);
   }
 
-  /** The maker of an object's kind. */
+  /** The creator of an object's kind. */
   Optional<ObjectMaker> kindOf(Object object) {
     return kinds().stream().filter(kind -> kind.makes(object)).findFirst();
   }
 
-  /** The makers of the kinds of an abstract type; none where it is not abstract. */
+  /** The creators of the kinds of an abstract type; none where it is not abstract. */
   private List<ObjectMaker> kinds() {
     if (kinds == null) {
       kinds =
           concept.hops().stream()
-              .filter(hop -> hop.family().isPresent() && hop.hop().leadsTo(station))
+              .filter(hop -> hop.family().isPresent() && hop.hop().touches(resolved))
               .findFirst()
-              .map(hop -> parts.makers().kinds(hop, station))
+              .map(hop -> parts.creators().kinds(hop, resolved))
               .orElse(List.of());
     }
     return kinds;
@@ -151,14 +151,14 @@ final class ObjectMaker {
   }
 
   private List<Part> findWanted() {
-    Callable maker = assembly.maker();
+    Creator creator = assembly.creator();
     List<Part> wanted = new ArrayList<>();
-    for (Parameter parameter : maker.parameters()) {
-      Optional<Field> field = station.shape().field(parameter.name());
+    for (Parameter parameter : creator.parameters()) {
+      Optional<Field> field = resolved.shape().field(parameter.name());
       boolean mayMiss = field.filter(journey::mayBeMissing).isPresent();
       wanted.add(new Part(parameter.name(), parameter.type(), field, mayMiss));
     }
-    for (Field field : assembly.settable(maker)) {
+    for (Field field : assembly.settable(creator)) {
       wanted.add(
           new Part(
               field.name(),
@@ -196,13 +196,13 @@ final class ObjectMaker {
     }
     TypeRef type = part.type();
     Limits limits = part.field().map(this::limits).orElse(Limits.NONE);
-    if (station.role() == Role.PERSISTENCE) {
+    if (resolved.role() == Role.PERSISTENCE) {
       limits = limits.and(WHAT_STORES_KEEP);
     }
     if (part.field().filter(this::leadsBack).isPresent()) {
       return Candidate.of(null);
     }
-    Optional<Form.Found> reference = reference(part.name());
+    Optional<Operation.FindRow> reference = reference(part.name());
     if (reference.isPresent()) {
       return references(reference.get(), part, limits, random, taken);
     }
@@ -211,9 +211,9 @@ final class ObjectMaker {
       return objects(nested.get(), part, random, taken);
     }
     Optional<Inward> inward =
-        station.equals(concept.hub()) ? Optional.empty() : inward(part.name());
+        resolved.equals(concept.hub()) ? Optional.empty() : inward(part.name());
     if (inward.isEmpty()) {
-      Optional<Entry> split = split(part.name());
+      Optional<FieldMapping> split = split(part.name());
       return split.isEmpty()
           ? distinct(type, limits, part.mayMiss(), random, taken)
           : splitFrom(split.get(), part, limits, random, taken);
@@ -224,8 +224,8 @@ final class ObjectMaker {
   }
 
   /** Where one of several columns keeps a part of what one field of the hub holds. */
-  private Optional<Entry> split(String name) {
-    return concept.hop(concept.hub(), station).stream()
+  private Optional<FieldMapping> split(String name) {
+    return concept.hop(concept.hub(), resolved).stream()
         .flatMap(hop -> hop.into(name).stream())
         .filter(entry -> entry.account() == Account.SPLIT && entry.source().isPresent())
         .findFirst();
@@ -233,7 +233,7 @@ final class ObjectMaker {
 
   /** A part such as a currency, as its column keeps it; any text would hardly ever be one. */
   private Candidate splitFrom(
-      Entry split, Part part, Limits limits, RandomGenerator random, Set<String> taken)
+      FieldMapping split, Part part, Limits limits, RandomGenerator random, Set<String> taken)
       throws SampleRefused {
     boolean missing = part.mayMiss() && !part.type().isPrimitive();
     TypeRef inside = split.source().orElseThrow().type().present();
@@ -242,7 +242,7 @@ final class ObjectMaker {
   }
 
   private boolean leadsBack(Field field) {
-    return concept.roles(station, field).contains(FieldRole.PARENT);
+    return concept.roles(resolved, field).contains(FieldRole.PARENT);
   }
 
   private Optional<ObjectMaker> nested(TypeRef type) {
@@ -252,26 +252,26 @@ final class ObjectMaker {
   private Optional<ObjectMaker> findNested(TypeRef type) {
     TypeRef held = type.present();
     TypeRef element = Container.of(held).isPresent() ? Container.element(held) : held;
-    return parts.makers().beside(station, element.present());
+    return parts.creators().beside(resolved, element.present());
   }
 
   /** The form by which the store finds what a field refers to; empty where it refers to nothing. */
-  private Optional<Form.Found> reference(String name) {
+  private Optional<Operation.FindRow> reference(String name) {
     return references.computeIfAbsent(name, this::findReference);
   }
 
-  private Optional<Form.Found> findReference(String name) {
-    return concept.hop(concept.hub(), station).stream()
+  private Optional<Operation.FindRow> findReference(String name) {
+    return concept.hop(concept.hub(), resolved).stream()
         .flatMap(hop -> hop.into(name).stream())
         .flatMap(entry -> entry.conversion().stream())
-        .flatMap(Conversion::forms)
-        .filter(Form.Found.class::isInstance)
-        .map(Form.Found.class::cast)
+        .flatMap(Conversion::operations)
+        .filter(Operation.FindRow.class::isInstance)
+        .map(Operation.FindRow.class::cast)
         .findFirst();
   }
 
   private Candidate references(
-      Form.Found form, Part part, Limits limits, RandomGenerator random, Set<String> taken)
+      Operation.FindRow form, Part part, Limits limits, RandomGenerator random, Set<String> taken)
       throws SampleRefused {
     return holders.held(
         part.type(),
@@ -287,7 +287,7 @@ final class ObjectMaker {
         });
   }
 
-  private Sketch reference(Form.Found form, Candidate key) {
+  private Sketch reference(Operation.FindRow form, Candidate key) {
     return new Sketch.OfReference(parts.finders(), form, Objects.requireNonNull(key.value()));
   }
 
@@ -307,10 +307,10 @@ final class ObjectMaker {
     if (!kinds().isEmpty()) {
       return kinds().get(random.nextInt(kinds().size())).candidate(random, taken);
     }
-    if (station.equals(concept.hub())) {
+    if (resolved.equals(concept.hub())) {
       return hubObject(random, taken);
     }
-    Candidate inside = parts.makers().of(concept, concept.hub()).hubObject(random, taken);
+    Candidate inside = parts.creators().of(concept, concept.hub()).hubObject(random, taken);
     List<Candidate> smaller = new ArrayList<>();
     for (Candidate simpler : inside.smaller()) {
       try {
@@ -341,8 +341,8 @@ final class ObjectMaker {
     if (!kinds().isEmpty()) {
       return candidate(random, taken);
     }
-    if (values.hasOwnMethod(station.shape().type())) {
-      return values.sample(station.shape().type(), Limits.NONE, false, random);
+    if (values.hasOwnMethod(resolved.shape().type())) {
+      return values.sample(resolved.shape().type(), Limits.NONE, false, random);
     }
     for (int attempt = 1; ; attempt++) {
       try {
@@ -377,12 +377,12 @@ final class ObjectMaker {
     if (!kinds().isEmpty()) {
       return sketch(random, taken);
     }
-    if (station.equals(concept.hub())) {
-      return values.hasOwnMethod(station.shape().type())
+    if (resolved.equals(concept.hub())) {
+      return values.hasOwnMethod(resolved.shape().type())
           ? partsOf(hubObject(random, taken), random, taken)
           : sketch(random, taken);
     }
-    Object hub = parts.makers().of(concept, concept.hub()).hubObject(random, taken).value();
+    Object hub = parts.creators().of(concept, concept.hub()).hubObject(random, taken).value();
     return sketch(random, taken, object(hub));
   }
 
@@ -407,8 +407,8 @@ final class ObjectMaker {
   private Optional<Candidate> counterpart(
       String name, Object hub, RandomGenerator random, Set<String> taken) throws SampleRefused {
     Optional<Field> inside =
-        concept.hop(station, concept.hub()).stream()
-            .flatMap(hop -> hop.entries().stream())
+        concept.hop(resolved, concept.hub()).stream()
+            .flatMap(hop -> hop.mappings().stream())
             .filter(entry -> entry.isCarried() && isOnlySource(entry, name))
             .flatMap(entry -> entry.target().stream())
             .filter(field -> field.reader().isPresent())
@@ -416,8 +416,8 @@ final class ObjectMaker {
     if (inside.isPresent()) {
       return outer(name, Values.present(reflection.read(hub, inside.get())), random, taken);
     }
-    Optional<Entry> split =
-        concept.hop(concept.hub(), station).stream()
+    Optional<FieldMapping> split =
+        concept.hop(concept.hub(), resolved).stream()
             .flatMap(hop -> hop.into(name).stream())
             .filter(entry -> entry.account() == Account.SPLIT)
             .findFirst();
@@ -429,7 +429,7 @@ final class ObjectMaker {
         Candidate.of(parts.oracle().convert(part, split.get().conversion().orElseThrow())));
   }
 
-  private static boolean isOnlySource(Entry entry, String name) {
+  private static boolean isOnlySource(FieldMapping entry, String name) {
     return entry.source().map(Field::name).equals(Optional.of(name));
   }
 
@@ -439,16 +439,16 @@ final class ObjectMaker {
     if (value == null) {
       return Optional.of(Candidate.of(null));
     }
-    Optional<Form.Found> reference = reference(name);
+    Optional<Operation.FindRow> reference = reference(name);
     if (reference.isPresent()) {
       return Optional.of(
           Holders.each(
               value, key -> new Sketch.OfReference(parts.finders(), reference.get(), key)));
     }
     Optional<ObjectMaker> nested =
-        station.shape().field(name).flatMap(field -> nested(field.type()));
+        resolved.shape().field(name).flatMap(field -> nested(field.type()));
     if (nested.isPresent()) {
-      return nested.get().concept.hub().equals(nested.get().station)
+      return nested.get().concept.hub().equals(nested.get().resolved)
           ? Optional.empty()
           : Optional.of(Holders.each(value, hub -> nested.get().like(hub, random, taken)));
     }
@@ -464,13 +464,13 @@ final class ObjectMaker {
   }
 
   private Optional<Inward> findInward(String name) {
-    return concept.hop(station, concept.hub()).stream()
-        .flatMap(hop -> hop.entries().stream().map(entry -> inward(name, hop, entry)))
+    return concept.hop(resolved, concept.hub()).stream()
+        .flatMap(hop -> hop.mappings().stream().map(entry -> inward(name, hop, entry)))
         .flatMap(Optional::stream)
         .findFirst();
   }
 
-  private Optional<Inward> inward(String name, HopLedger hop, Entry entry) {
+  private Optional<Inward> inward(String name, HopLedger hop, FieldMapping entry) {
     if (!entry.isCarried() || !entry.sources().get(0).name().equals(name)) {
       return Optional.empty();
     }
@@ -480,24 +480,24 @@ final class ObjectMaker {
     TypeRef source = entry.sources().get(0).type();
     Optional<Conversion> back =
         backByLedger(hop, entry, target).or(() -> parts.catalogue().between(type, source));
-    boolean takesAll = !entry.conversion().orElseThrow().mayRefuse(mapper -> true);
+    boolean takesAll = !entry.conversion().orElseThrow().mayReject(mapper -> true);
     // Where the hub is a row that refers to others, what they are found by is as good as any.
     boolean refers =
         entry.conversion().stream()
-            .flatMap(Conversion::forms)
-            .anyMatch(Form.Found.class::isInstance);
+            .flatMap(Conversion::operations)
+            .anyMatch(Operation.FindRow.class::isInstance);
     boolean direct = refers || (takesAll && Leaves.knows(source.present().boxed().qualifiedName()));
     return direct || back.isPresent()
         ? Optional.of(new Inward(direct ? source : type, direct, back, required))
         : Optional.empty();
   }
 
-  private Optional<Conversion> backByLedger(HopLedger hop, Entry entry, Field target) {
+  private Optional<Conversion> backByLedger(HopLedger hop, FieldMapping entry, Field target) {
     Field source = entry.sources().get(0);
     return concept.hops().stream()
         .filter(out -> out.hop().from().equals(hop.hop().to()))
         .flatMap(out -> out.outOf(target))
-        .filter(Entry::isCarried)
+        .filter(FieldMapping::isCarried)
         .filter(out -> out.target().map(Field::type).equals(Optional.of(source.type())))
         .flatMap(out -> out.conversion().stream())
         .findFirst();
@@ -532,7 +532,7 @@ final class ObjectMaker {
 
   /** The tightest limit anywhere on the field's journey. */
   Limits limits(Field field) {
-    return limits.computeIfAbsent(station.path(field), path -> journey.of(field));
+    return limits.computeIfAbsent(resolved.path(field), path -> journey.of(field));
   }
 
   /**

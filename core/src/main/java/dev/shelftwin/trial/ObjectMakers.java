@@ -1,10 +1,10 @@
 package dev.shelftwin.trial;
 
-import dev.shelftwin.convert.Form;
+import dev.shelftwin.convert.Operation;
 import dev.shelftwin.ledger.ConceptLedger;
 import dev.shelftwin.ledger.HopLedger;
 import dev.shelftwin.ledger.Ledger;
-import dev.shelftwin.ledger.Station;
+import dev.shelftwin.ledger.ResolvedShape;
 import dev.shelftwin.shape.TypeRef;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -12,7 +12,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 
-/** The maker of each shape's objects; one concept's objects hold those of others. */
+/** The creator of each shape's objects; one concept's objects hold those of others. */
 final class ObjectMakers {
 
   private final Ledger ledger;
@@ -24,34 +24,34 @@ final class ObjectMakers {
     this.parts = parts;
   }
 
-  ObjectMaker of(ConceptLedger concept, Station station) {
-    String name = concept.name() + " " + station.shape().type().fullName();
-    ObjectMaker maker = known.get(name);
-    if (maker == null) {
-      maker = new ObjectMaker(concept, station, parts);
-      known.put(name, maker);
+  ObjectMaker of(ConceptLedger concept, ResolvedShape resolved) {
+    String name = concept.name() + " " + resolved.shape().type().fullName();
+    ObjectMaker creator = known.get(name);
+    if (creator == null) {
+      creator = new ObjectMaker(concept, resolved, parts);
+      known.put(name, creator);
     }
-    return maker;
+    return creator;
   }
 
-  /** The makers of the kinds that a hop knows, in the layer of a station. */
-  List<ObjectMaker> kinds(HopLedger hop, Station station) {
-    boolean from = hop.hop().from().equals(station);
-    List<ObjectMaker> makers = new ArrayList<>();
-    for (Form.Mapped kind : hop.kinds()) {
+  /** The creators of the kinds that a hop knows, in the layer of a resolved. */
+  List<ObjectMaker> kinds(HopLedger hop, ResolvedShape resolved) {
+    boolean from = hop.hop().from().equals(resolved);
+    List<ObjectMaker> creators = new ArrayList<>();
+    for (Operation.CallMapper kind : hop.subtypes()) {
       TypeRef type = from ? kind.from() : kind.to();
-      beside(station, type).ifPresent(makers::add);
+      beside(resolved, type).ifPresent(creators::add);
     }
-    return makers;
+    return creators;
   }
 
-  /** The maker of a type that a concept has in the layer of a station; empty where none does. */
-  Optional<ObjectMaker> beside(Station station, TypeRef type) {
+  /** The creator of a type that a concept has in the layer of a resolved; empty where none does. */
+  Optional<ObjectMaker> beside(ResolvedShape resolved, TypeRef type) {
     for (ConceptLedger concept : ledger.concepts()) {
-      Optional<Station> found =
+      Optional<ResolvedShape> found =
           concept
-              .stations()
-              .filter(other -> other.layer().equals(station.layer()))
+              .shapes()
+              .filter(other -> other.layer().equals(resolved.layer()))
               .filter(other -> other.shape().type().fullName().equals(type.fullName()))
               .findFirst();
       if (found.isPresent()) {

@@ -1,13 +1,13 @@
 package dev.shelftwin.trial;
 
 import dev.shelftwin.convert.Conversion;
-import dev.shelftwin.convert.Form;
+import dev.shelftwin.convert.Operation;
 import dev.shelftwin.convert.Step;
 import dev.shelftwin.ledger.Account;
-import dev.shelftwin.ledger.Entry;
+import dev.shelftwin.ledger.FieldMapping;
 import dev.shelftwin.ledger.HopLedger;
 import dev.shelftwin.ledger.Ledger;
-import dev.shelftwin.plan.Given;
+import dev.shelftwin.plan.GivenValue;
 import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.TypeRef;
 import java.lang.invoke.MethodType;
@@ -36,18 +36,18 @@ final class Oracle {
   }
 
   /** What the sources of an account become; they stand in its order. */
-  @Nullable Object carry(Entry entry, List<? extends @Nullable Object> sources)
+  @Nullable Object carry(FieldMapping entry, List<? extends @Nullable Object> sources)
       throws SampleRefused {
     Conversion way = entry.conversion().orElseThrow();
     return entry.account() == Account.JOINED
-        ? join(sources, (Form.Joined) way.steps().get(0).form())
+        ? join(sources, (Operation.Join) way.steps().get(0).operation())
         : convert(sources.get(0), way);
   }
 
   /** What another mapper makes of an object must hold, by the target's fields. */
   Map<Field, @Nullable Object> expected(Twin twin) throws SampleRefused {
     Map<Field, @Nullable Object> expected = new LinkedHashMap<>();
-    for (Entry entry : twin.hop().entries()) {
+    for (FieldMapping entry : twin.hop().mappings()) {
       Optional<Field> target = entry.target().filter(field -> field.reader().isPresent());
       if (target.isPresent() && entry.isCarried()) {
         List<@Nullable Object> sources = new ArrayList<>();
@@ -58,26 +58,26 @@ final class Oracle {
     return expected;
   }
 
-  private @Nullable Object join(List<? extends @Nullable Object> values, Form.Joined form)
+  private @Nullable Object join(List<? extends @Nullable Object> values, Operation.Join form)
       throws SampleRefused {
     List<@Nullable Object> arguments = new ArrayList<>();
     for (int index = 0; index < values.size(); index++) {
       Object argument = convert(values.get(index), form.parts().get(index));
-      arguments.add(reflection.fitted(argument, form.maker().parameters().get(index).type()));
+      arguments.add(reflection.fitted(argument, form.creator().parameters().get(index).type()));
     }
     if (values.stream().map(Values::present).allMatch(Objects::isNull)) {
       return null;
     }
     try {
-      return reflection.make(form.maker(), arguments);
+      return reflection.make(form.creator(), arguments);
     } catch (InvocationTargetException thrown) {
       throw new SampleRefused(
-          form.maker() + " refuses " + values + ": " + Reflection.cause(thrown).getMessage());
+          form.creator() + " refuses " + values + ": " + Reflection.cause(thrown).getMessage());
     }
   }
 
   /** Every element by itself; what another mapper makes of it is told when it is compared. */
-  private @Nullable Object each(Object value, Form.Each each) throws SampleRefused {
+  private @Nullable Object each(Object value, Operation.EachElement each) throws SampleRefused {
     if (value instanceof Map<?, ?> map) {
       Map<@Nullable Object, @Nullable Object> carried = new LinkedHashMap<>();
       for (Map.Entry<?, ?> entry : map.entrySet()) {
@@ -91,10 +91,10 @@ final class Oracle {
       carried.add(convert(element, each.elements()));
     }
     boolean foretold = carried.stream().anyMatch(Twin.class::isInstance);
-    return foretold ? carried : reflection.fitted(carried, each.to());
+    return foretold ? carried : reflection.fitted(carried, each.target());
   }
 
-  private Twin twin(Object value, Form.Mapped mapped) throws SampleRefused {
+  private Twin twin(Object value, Operation.CallMapper mapped) throws SampleRefused {
     return twin(
         ledger
             .concept(mapped.concept())
@@ -108,7 +108,7 @@ final class Oracle {
     if (hop.family().isEmpty()) {
       return new Twin(hop, value);
     }
-    for (Form.Mapped kind : hop.kinds()) {
+    for (Operation.CallMapper kind : hop.subtypes()) {
       if (reflection.load(kind.from()).isInstance(value)) {
         return twin(value, kind);
       }
@@ -116,9 +116,9 @@ final class Oracle {
     throw new SampleRefused("no mapper carries a " + value.getClass().getSimpleName());
   }
 
-  private static Object written(Object value, Form.Written form) throws SampleRefused {
+  private static Object written(Object value, Operation.JdkExpression form) throws SampleRefused {
     try {
-      return form.meaning().apply(value);
+      return form.function().apply(value);
     } catch (RuntimeException refusal) {
       throw new SampleRefused(value + " is refused: " + refusal.getMessage());
     }
@@ -129,7 +129,7 @@ final class Oracle {
     Object result = Values.present(value);
     if (result == null && conversion.absent().isPresent()) {
       Conversion.Substitute absent = conversion.absent().get();
-      return literal(absent.literal(), Optional.of(absent.way()), absent.type());
+      return literal(absent.literal(), Optional.of(absent.conversion()), absent.type());
     }
     for (Step step : conversion.steps()) {
       if (result == null) {
@@ -141,8 +141,11 @@ final class Oracle {
   }
 
   /** The value that a row of the plan gives. */
-  @Nullable Object literal(Entry entry, TypeRef type) throws SampleRefused {
-    Object literal = entry.given().flatMap(Given::literal).orElse(null);
+  @Nullable Object literal(FieldMapping entry, TypeRef type) throws SampleRefused {
+    Object literal =
+        entry.given().orElse(null) instanceof GivenValue.Constant constant
+            ? constant.literal().orElse(null)
+            : null;
     return literal == null ? null : literal(literal, entry.conversion(), type);
   }
 
@@ -166,46 +169,46 @@ final class Oracle {
   }
 
   private @Nullable Object apply(Object value, Step step) throws SampleRefused {
-    Form form = step.form();
-    if (form instanceof Form.Read read) {
+    Operation form = step.operation();
+    if (form instanceof Operation.Read read) {
       return reflection.read(value, read.access());
     }
-    if (form instanceof Form.New made) {
+    if (form instanceof Operation.Construct made) {
       Class<?> type = reflection.load(made.type());
       return call(value, step, () -> constructed(type, value, step.from()));
     }
-    if (form instanceof Form.Static to) {
+    if (form instanceof Operation.CallStatic to) {
       List<Method> methods = Reflection.methods(reflection.load(to.owner()), to.method());
       return call(value, step, () -> reflection.invoke(fitting(methods, step), null, value));
     }
-    if (form instanceof Form.Own own) {
+    if (form instanceof Operation.CallConverter own) {
       return call(value, step, () -> reflection.convert(own.owner(), own.method(), value));
     }
-    if (form instanceof Form.Cast cast) {
+    if (form instanceof Operation.Cast cast) {
       return cast(value, cast.type());
     }
-    if (form instanceof Form.Written written) {
+    if (form instanceof Operation.JdkExpression written) {
       return written(value, written);
     }
-    if (form instanceof Form.Each each) {
+    if (form instanceof Operation.EachElement each) {
       return each(value, each);
     }
-    if (form instanceof Form.Mapped mapped) {
+    if (form instanceof Operation.CallMapper mapped) {
       return twin(value, mapped);
     }
-    if (form instanceof Form.Found found) {
+    if (form instanceof Operation.FindRow found) {
       return finders.find(found, value);
     }
-    if (form instanceof Form.Coded coded) {
+    if (form instanceof Operation.ConstantByCode coded) {
       return Arrays.stream(reflection.load(coded.type()).getEnumConstants())
           .filter(constant -> value.equals(reflection.read(constant, coded.code())))
           .findFirst()
           .orElseThrow(() -> new SampleRefused(value + " tells no constant of " + step.to()));
     }
-    if (form instanceof Form.Table table) {
+    if (form instanceof Operation.CodeTable table) {
       return table.outward() ? code(value, table) : constant(value, table);
     }
-    if (!(form instanceof Form.Constant named)) {
+    if (!(form instanceof Operation.ConstantByName named)) {
       throw new IllegalStateException("several values are joined elsewhere");
     }
     return named(named.type(), value);
@@ -218,7 +221,7 @@ final class Oracle {
         .orElseThrow(() -> new SampleRefused(name + " names no constant of " + enumeration));
   }
 
-  private Object code(Object constant, Form.Table table) throws SampleRefused {
+  private Object code(Object constant, Operation.CodeTable table) throws SampleRefused {
     @Nullable Object code = table.table().get(((Enum<?>) constant).name());
     if (code == null) {
       throw new SampleRefused(constant + " has no code");
@@ -229,7 +232,7 @@ final class Oracle {
     return table.codes().packageName().equals("java.lang") ? code : named(table.codes(), code);
   }
 
-  private Object constant(Object code, Form.Table table) throws SampleRefused {
+  private Object constant(Object code, Operation.CodeTable table) throws SampleRefused {
     for (String constant : table.table().keySet()) {
       Object known = named(table.constants(), constant);
       if (code.equals(code(known, table))) {

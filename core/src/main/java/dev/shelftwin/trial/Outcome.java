@@ -1,6 +1,6 @@
 package dev.shelftwin.trial;
 
-import dev.shelftwin.shape.Keys;
+import dev.shelftwin.shape.KebabCase;
 
 /** How a route ended. */
 public enum Outcome {
@@ -13,6 +13,6 @@ public enum Outcome {
 
   /** As reports write it. */
   public String key() {
-    return Keys.of(this);
+    return KebabCase.of(this);
   }
 }

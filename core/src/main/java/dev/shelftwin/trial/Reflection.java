@@ -2,8 +2,8 @@ package dev.shelftwin.trial;
 
 import dev.shelftwin.finding.InputException;
 import dev.shelftwin.shape.Access;
-import dev.shelftwin.shape.Callable;
 import dev.shelftwin.shape.Container;
+import dev.shelftwin.shape.Creator;
 import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.Parameter;
 import dev.shelftwin.shape.Place;
@@ -194,17 +194,17 @@ final class Reflection {
   }
 
   /** Makes an object. */
-  @Nullable Object make(Callable maker, List<? extends @Nullable Object> arguments)
+  @Nullable Object make(Creator creator, List<? extends @Nullable Object> arguments)
       throws InvocationTargetException {
-    if (maker.builder().isEmpty()) {
-      return call(maker, maker.parameters(), arguments);
+    if (creator.builder().isEmpty()) {
+      return call(creator, creator.parameters(), arguments);
     }
-    Callable.Builder form = maker.builder().get();
+    Creator.Builder form = creator.builder().get();
     List<Parameter> own =
-        maker.parameters().stream().filter(parameter -> !maker.canDoWithout(parameter)).toList();
-    Object builder = Objects.requireNonNull(call(maker, own, arguments.subList(0, own.size())));
+        creator.parameters().stream().filter(parameter -> !creator.isOptional(parameter)).toList();
+    Object builder = Objects.requireNonNull(call(creator, own, arguments.subList(0, own.size())));
     for (int index = own.size(); index < arguments.size(); index++) {
-      Parameter parameter = maker.parameters().get(index);
+      Parameter parameter = creator.parameters().get(index);
       Object given = invokeStep(builder, form, parameter, arguments.get(index));
       builder = given == null ? builder : given;
     }
@@ -212,7 +212,7 @@ final class Reflection {
   }
 
   private @Nullable Object invokeStep(
-      Object builder, Callable.Builder form, Parameter parameter, @Nullable Object value)
+      Object builder, Creator.Builder form, Parameter parameter, @Nullable Object value)
       throws InvocationTargetException {
     String name = Objects.requireNonNull(form.steps().get(parameter.name()));
     Class<?> type = load(parameter.type());
@@ -221,19 +221,19 @@ final class Reflection {
   }
 
   private @Nullable Object call(
-      Callable maker, List<Parameter> parameters, List<? extends @Nullable Object> arguments)
+      Creator creator, List<Parameter> parameters, List<? extends @Nullable Object> arguments)
       throws InvocationTargetException {
     Class<?>[] types =
         parameters.stream().map(Parameter::type).map(this::load).toArray(Class<?>[]::new);
     try {
-      if (maker.isConstructor()) {
-        List<Constructor<?>> all = List.of(load(maker.owner()).getDeclaredConstructors());
+      if (creator.isConstructor()) {
+        List<Constructor<?>> all = List.of(load(creator.owner()).getDeclaredConstructors());
         return open(fitting(all, types)).newInstance(arguments.toArray());
       }
-      List<Method> all = methods(load(maker.owner()), maker.name());
+      List<Method> all = methods(load(creator.owner()), creator.name());
       return fitting(all, types).invoke(null, arguments.toArray());
     } catch (InstantiationException | IllegalAccessException changed) {
-      throw new IllegalStateException(maker + " cannot be called", changed);
+      throw new IllegalStateException(creator + " cannot be called", changed);
     }
   }
 

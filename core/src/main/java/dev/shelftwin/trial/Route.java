@@ -2,7 +2,7 @@ package dev.shelftwin.trial;
 
 import dev.shelftwin.ledger.ConceptLedger;
 import dev.shelftwin.ledger.HopLedger;
-import dev.shelftwin.ledger.Station;
+import dev.shelftwin.ledger.ResolvedShape;
 import dev.shelftwin.shape.FieldRole;
 import dev.shelftwin.shape.Role;
 import java.util.ArrayList;
@@ -18,7 +18,7 @@ import java.util.stream.Stream;
  * @param legs each from where the one before it ended
  * @param updates whether the last one writes over an object that is there already
  */
-record Route(ConceptLedger concept, Station start, List<Leg> legs, boolean updates) {
+record Route(ConceptLedger concept, ResolvedShape start, List<Leg> legs, boolean updates) {
 
   Route {
     legs = List.copyOf(legs);
@@ -27,7 +27,7 @@ record Route(ConceptLedger concept, Station start, List<Leg> legs, boolean updat
   /** The routes that prove a concept, to its ends where it has any. */
   static List<Route> of(ConceptLedger concept, Ends ends) {
     List<Route> routes = new ArrayList<>();
-    for (Station outer : concept.outer()) {
+    for (ResolvedShape outer : concept.outer()) {
       if (outer.role() == Role.PERSISTENCE) {
         routes.addAll(ofStore(concept, outer, ends));
       } else {
@@ -46,9 +46,9 @@ record Route(ConceptLedger concept, Station start, List<Leg> legs, boolean updat
   }
 
   /** Out to the store and back, and over another row. */
-  private static List<Route> ofStore(ConceptLedger concept, Station store, Ends ends) {
+  private static List<Route> ofStore(ConceptLedger concept, ResolvedShape store, Ends ends) {
     List<Route> routes = new ArrayList<>();
-    Station hub = concept.hub();
+    ResolvedShape hub = concept.hub();
     HopLedger save = concept.hop(hub, store).orElseThrow();
     HopLedger load = concept.hop(store, hub).orElseThrow();
     List<Leg> thereAndBack = new ArrayList<>(List.of(new Leg.ByMapper(save)));
@@ -63,9 +63,9 @@ record Route(ConceptLedger concept, Station start, List<Leg> legs, boolean updat
   }
 
   /** Outward to the wire, and from the wire inward. */
-  private static List<Route> ofTransfer(ConceptLedger concept, Station transfer, Ends ends) {
+  private static List<Route> ofTransfer(ConceptLedger concept, ResolvedShape transfer, Ends ends) {
     List<Route> routes = new ArrayList<>();
-    Station hub = concept.hub();
+    ResolvedShape hub = concept.hub();
     concept
         .hop(hub, transfer)
         .map(out -> Stream.concat(byMapper(out), toEnd(concept, transfer, ends)).toList())
@@ -85,15 +85,15 @@ record Route(ConceptLedger concept, Station start, List<Leg> legs, boolean updat
 
   /** From every request through the table to every response; only where there is a table. */
   private static List<Route> theWholeWay(ConceptLedger concept, Ends ends) {
-    Station hub = concept.hub();
+    ResolvedShape hub = concept.hub();
     List<Route> routes = new ArrayList<>();
     for (List<Leg> stored : throughTable(concept, ends)) {
-      for (Station request : concept.outer()) {
+      for (ResolvedShape request : concept.outer()) {
         Optional<HopLedger> in =
             concept
                 .hop(request, hub)
                 .filter(hop -> request.role() == Role.TRANSFER && !hop.hop().changes());
-        for (Station response : concept.outer()) {
+        for (ResolvedShape response : concept.outer()) {
           Optional<HopLedger> out =
               concept.hop(hub, response).filter(hop -> response.role() == Role.TRANSFER);
           if (in.isPresent() && out.isPresent()) {
@@ -116,7 +116,7 @@ record Route(ConceptLedger concept, Station start, List<Leg> legs, boolean updat
 
   /** From the hub through each table and back to the hub. */
   private static List<List<Leg>> throughTable(ConceptLedger concept, Ends ends) {
-    Station hub = concept.hub();
+    ResolvedShape hub = concept.hub();
     if (hub.role() == Role.PERSISTENCE) {
       List<Leg> table = toEnd(concept, hub, ends).toList();
       return table.isEmpty() ? List.of() : List.of(table);
@@ -133,13 +133,13 @@ record Route(ConceptLedger concept, Station start, List<Leg> legs, boolean updat
   }
 
   /** A row that is a part of another has no way to its table but with the other. */
-  private static Stream<Leg> toEnd(ConceptLedger concept, Station station, Ends ends) {
+  private static Stream<Leg> toEnd(ConceptLedger concept, ResolvedShape resolved, Ends ends) {
     boolean part =
-        station.shape().fields().stream()
-            .anyMatch(field -> concept.roles(station, field).contains(FieldRole.PARENT));
+        resolved.shape().fields().stream()
+            .anyMatch(field -> concept.roles(resolved, field).contains(FieldRole.PARENT));
     return part
         ? Stream.empty()
-        : ends.at(station).stream().map(end -> new Leg.ToEnd(station, end));
+        : ends.at(resolved).stream().map(end -> new Leg.ToEnd(resolved, end));
   }
 
   /** The hops through mappers, in order. */
@@ -151,7 +151,7 @@ record Route(ConceptLedger concept, Station start, List<Leg> legs, boolean updat
   }
 
   /** Where the last leg leads to. */
-  Station end() {
+  ResolvedShape end() {
     return legs.get(legs.size() - 1).to();
   }
 

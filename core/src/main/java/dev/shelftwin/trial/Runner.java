@@ -1,9 +1,9 @@
 package dev.shelftwin.trial;
 
 import dev.shelftwin.ledger.Account;
-import dev.shelftwin.ledger.Entry;
+import dev.shelftwin.ledger.FieldMapping;
 import dev.shelftwin.ledger.HopLedger;
-import dev.shelftwin.ledger.Station;
+import dev.shelftwin.ledger.ResolvedShape;
 import dev.shelftwin.plan.Direction;
 import dev.shelftwin.runtime.FaultException;
 import dev.shelftwin.shape.Field;
@@ -84,7 +84,7 @@ final class Runner {
   /** What an end does not take, at the field that it complains about if it names one. */
   private Run refused(Leg leg, EndRefusal refusal, List<Stop> stops, int number) {
     Map<String, @Nullable Object> before = stops.get(stops.size() - 1).contents();
-    Station at = leg.to();
+    ResolvedShape at = leg.to();
     Optional<Field> field = at.shape().field(refusal.field());
     String sent = parts.values().show(field.map(known -> before.get(known.name())).orElse(null));
     Divergence divergence =
@@ -103,7 +103,7 @@ final class Runner {
   private Run thrown(Leg leg, Throwable cause, List<Stop> stops, int number) throws SampleRefused {
     boolean fault = cause instanceof FaultException;
     boolean fromOutside =
-        stops.stream().noneMatch(stop -> stop.station().equals(route.concept().hub()));
+        stops.stream().noneMatch(stop -> stop.resolved().equals(route.concept().hub()));
     if (fault && fromOutside) {
       throw new SampleRefused(String.valueOf(cause.getMessage()));
     }
@@ -116,7 +116,7 @@ final class Runner {
   }
 
   /**
-   * What no single hop shows: computed fields, and those whose reader is not their maker's twin.
+   * What no single hop shows: computed fields, and those whose reader is not their creator's twin.
    */
   private List<Divergence> cameBack(
       Map<String, @Nullable Object> start, Map<String, @Nullable Object> end, int number)
@@ -144,8 +144,9 @@ final class Runner {
 
   /** What comes back of a value where the ledger tells that something is lost on the way. */
   private @Nullable Object foretold(Field field, @Nullable Object sent) throws SampleRefused {
-    Optional<Entry> out = route.hops().get(0).outOf(field).filter(Entry::isCarried).findFirst();
-    Optional<Entry> in = route.lastHop().into(field.name()).filter(Entry::isCarried);
+    Optional<FieldMapping> out =
+        route.hops().get(0).outOf(field).filter(FieldMapping::isCarried).findFirst();
+    Optional<FieldMapping> in = route.lastHop().into(field.name()).filter(FieldMapping::isCarried);
     if (out.isEmpty() || in.isEmpty() || !(loses(out.get()) || loses(in.get()))) {
       return sent;
     }
@@ -153,7 +154,7 @@ final class Runner {
     return parts.oracle().carry(in.get(), Collections.singletonList(outside));
   }
 
-  private static boolean loses(Entry entry) {
+  private static boolean loses(FieldMapping entry) {
     return entry.sources().size() == 1
         && entry.conversion().filter(way -> !way.losses().isEmpty()).isPresent();
   }
@@ -167,18 +168,18 @@ final class Runner {
     return leaves && arrives;
   }
 
-  private static boolean derives(Entry entry) {
+  private static boolean derives(FieldMapping entry) {
     return entry.account() == Account.DERIVED;
   }
 
   /** All readable fields of an object; computed ones only where the ledger knows them. */
-  private Map<String, @Nullable Object> contents(Object object, Station station) {
+  private Map<String, @Nullable Object> contents(Object object, ResolvedShape resolved) {
     Map<String, @Nullable Object> contents = new LinkedHashMap<>();
-    if (isFamily(station)) {
+    if (isFamily(resolved)) {
       contents.put(Comparison.WHOLE.name(), object);
     }
-    boolean changes = station.use().direction() == Direction.CHANGE;
-    for (Field field : station.shape().fields()) {
+    boolean changes = resolved.use().direction() == Direction.CHANGE;
+    for (Field field : resolved.shape().fields()) {
       if (field.stored() || isKnown(field)) {
         @Nullable Object value = parts.reflection().read(object, field);
         @Nullable Object present = Values.present(value);
@@ -187,8 +188,8 @@ final class Runner {
       }
     }
     route.concept().hops().stream()
-        .filter(hop -> hop.hop().from().equals(station))
-        .flatMap(hop -> hop.entries().stream())
+        .filter(hop -> hop.hop().from().equals(resolved))
+        .flatMap(hop -> hop.mappings().stream())
         .flatMap(entry -> entry.sources().stream())
         .filter(Runner::isPart)
         .forEach(
@@ -198,9 +199,9 @@ final class Runner {
   }
 
   /** Objects of several kinds are compared as wholes. */
-  private boolean isFamily(Station station) {
+  private boolean isFamily(ResolvedShape resolved) {
     return route.concept().hops().stream()
-        .anyMatch(hop -> hop.family().isPresent() && hop.hop().leadsTo(station));
+        .anyMatch(hop -> hop.family().isPresent() && hop.hop().touches(resolved));
   }
 
   /** A path through what another field holds. */
@@ -210,7 +211,7 @@ final class Runner {
 
   private boolean isKnown(Field field) {
     return route.concept().hops().stream()
-        .flatMap(hop -> hop.entries().stream())
+        .flatMap(hop -> hop.mappings().stream())
         .anyMatch(
             entry -> entry.sources().contains(field) || entry.target().equals(Optional.of(field)));
   }
@@ -228,7 +229,7 @@ final class Runner {
             (name, value) ->
                 values.add(
                     new Snapshot.Value(
-                        route.concept().pairing().hubName(name, stop.station()),
+                        route.concept().pairing().hubName(name, stop.resolved()),
                         name,
                         parts.values().show(value),
                         types.getOrDefault(name, ""))));
@@ -238,7 +239,7 @@ final class Runner {
   /** What was there at one stop of the route. */
   private record Stop(
       String label,
-      Station station,
+      ResolvedShape resolved,
       Map<String, @Nullable Object> contents,
       End.@Nullable Passage passage) {}
 }

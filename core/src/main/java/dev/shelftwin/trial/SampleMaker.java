@@ -1,8 +1,8 @@
 package dev.shelftwin.trial;
 
-import dev.shelftwin.ledger.Entry;
+import dev.shelftwin.ledger.FieldMapping;
 import dev.shelftwin.ledger.HopLedger;
-import dev.shelftwin.ledger.Station;
+import dev.shelftwin.ledger.ResolvedShape;
 import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.TypeRef;
 import java.util.HashSet;
@@ -29,21 +29,21 @@ final class SampleMaker {
    */
   Sample make(RandomGenerator random, boolean accepted) throws SampleRefused {
     Set<String> taken = new HashSet<>();
-    ObjectMaker first = maker(route.start());
+    ObjectMaker first = creator(route.start());
     Map<String, Candidate> start =
         accepted ? first.sketchAccepted(random, taken) : first.sketch(random, taken);
     Map<String, Candidate> other =
-        route.updates() ? maker(route.end()).sketch(random, taken) : Map.of();
+        route.updates() ? creator(route.end()).sketch(random, taken) : Map.of();
     Map<String, Candidate> given = new LinkedHashMap<>();
     for (HopLedger hop : route.hops()) {
-      for (Entry entry : Mappers.givenByCaller(hop)) {
+      for (FieldMapping entry : Mappers.givenByCaller(hop)) {
         Field field = entry.target().orElseThrow();
         TypeRef slot = hop.slot(field).orElse(field.type());
-        Station to = hop.hop().to();
-        ObjectMaker maker = maker(to);
+        ResolvedShape to = hop.hop().to();
+        ObjectMaker creator = creator(to);
         given.put(
             field.name(),
-            maker.distinct(slot, maker.limits(field), to.mayBeMissing(field), random, taken));
+            creator.distinct(slot, creator.limits(field), to.mayBeMissing(field), random, taken));
       }
     }
     return new Sample(start, other, given);
@@ -51,15 +51,15 @@ final class SampleMaker {
 
   /** The object that a route begins with. */
   Object start(Sample sample) throws SampleRefused {
-    return maker(route.start()).build(Sample.values(sample.start()));
+    return creator(route.start()).build(Sample.values(sample.start()));
   }
 
   /** The object that a route's last leg writes over. */
   Object other(Sample sample) throws SampleRefused {
-    return maker(route.end()).build(Sample.values(sample.other()));
+    return creator(route.end()).build(Sample.values(sample.other()));
   }
 
-  private ObjectMaker maker(Station station) {
-    return parts.makers().of(route.concept(), station);
+  private ObjectMaker creator(ResolvedShape resolved) {
+    return parts.creators().of(route.concept(), resolved);
   }
 }

@@ -1,6 +1,6 @@
 package dev.shelftwin.trial;
 
-import dev.shelftwin.convert.Form;
+import dev.shelftwin.convert.Operation;
 import java.util.Map;
 import java.util.Objects;
 
@@ -13,20 +13,20 @@ interface Sketch {
   Object make() throws SampleRefused;
 
   /** An object of the users' own, from values of its parts. */
-  record OfObject(ObjectMaker maker, Map<String, Candidate> parts) implements Sketch {
+  record OfObject(ObjectMaker creator, Map<String, Candidate> parts) implements Sketch {
     public OfObject {
-      Objects.requireNonNull(maker, "maker");
+      Objects.requireNonNull(creator, "creator");
       Objects.requireNonNull(parts, "parts");
     }
 
     @Override
     public Object make() throws SampleRefused {
-      return maker.build(Sample.values(parts));
+      return creator.build(Sample.values(parts));
     }
   }
 
   /** The row that has a key: within one run the same row for the same key. */
-  record OfReference(Finders finders, Form.Found form, Object key) implements Sketch {
+  record OfReference(Finders finders, Operation.FindRow form, Object key) implements Sketch {
     @Override
     public Object make() throws SampleRefused {
       return finders.find(form, key);

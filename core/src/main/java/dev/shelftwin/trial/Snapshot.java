@@ -6,14 +6,14 @@ import java.util.Objects;
 /**
  * What an object held at one moment.
  *
- * @param station where on the route, such as {@code FiringRow}
+ * @param resolved where on the route, such as {@code FiringRow}
  * @param values in the order of the fields
  * @param text what stood at an end, such as JSON; empty elsewhere
  */
-public record Snapshot(String station, List<Value> values, String text) {
+public record Snapshot(String resolved, List<Value> values, String text) {
 
   public Snapshot {
-    Objects.requireNonNull(station, "station");
+    Objects.requireNonNull(resolved, "resolved");
     values = List.copyOf(values);
     Objects.requireNonNull(text, "text");
   }

@@ -99,7 +99,7 @@ public final class Trial {
   }
 
   private static String mapper(ConceptLedger concept, HopLedger hop) {
-    return MapperNames.qualifiedName(concept.concept(), hop.hop().outer().layer());
+    return MapperNames.qualifiedName(concept, hop.hop().outer().layer());
   }
 
   private RouteResult run(Route route, int total) {

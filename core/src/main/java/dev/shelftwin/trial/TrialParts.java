@@ -1,7 +1,7 @@
 package dev.shelftwin.trial;
 
 import dev.shelftwin.convert.Catalogue;
-import dev.shelftwin.convert.Nesting;
+import dev.shelftwin.convert.NestedMappers;
 import dev.shelftwin.ledger.Ledger;
 import dev.shelftwin.shape.Shapes;
 
@@ -15,18 +15,19 @@ final class TrialParts {
   private final ValueSampler sampler;
   private final Catalogue catalogue;
   private final Finders finders;
-  private final ObjectMakers makers;
+  private final ObjectMakers creators;
 
   TrialParts(Ledger ledger, Shapes shapes, ClassLoader loader) {
     reflection = new Reflection(loader);
     values = new Values(ledger, shapes, reflection, this::oracle);
     sampler = new ValueSampler(ledger.plan(), shapes, reflection);
-    catalogue = new Catalogue(shapes, Nesting.NONE);
+    catalogue = new Catalogue(shapes, NestedMappers.NONE);
     // Rows are made of values, values are worked out with rows at hand.
-    finders = new Finders(ledger, shapes, reflection, sampler, values, this::oracle, this::makers);
+    finders =
+        new Finders(ledger, shapes, reflection, sampler, values, this::oracle, this::creators);
     oracle = new Oracle(ledger, reflection, finders);
     mappers = new Mappers(ledger, reflection, finders);
-    makers = new ObjectMakers(ledger, this);
+    creators = new ObjectMakers(ledger, this);
   }
 
   Reflection reflection() {
@@ -57,7 +58,7 @@ final class TrialParts {
     return finders;
   }
 
-  ObjectMakers makers() {
-    return makers;
+  ObjectMakers creators() {
+    return creators;
   }
 }

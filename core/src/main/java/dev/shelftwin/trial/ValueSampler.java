@@ -3,8 +3,8 @@ package dev.shelftwin.trial;
 import dev.shelftwin.finding.InputException;
 import dev.shelftwin.plan.Plan;
 import dev.shelftwin.plan.Text;
-import dev.shelftwin.shape.Callable;
 import dev.shelftwin.shape.Container;
+import dev.shelftwin.shape.Creator;
 import dev.shelftwin.shape.Limits;
 import dev.shelftwin.shape.Parameter;
 import dev.shelftwin.shape.Place;
@@ -39,8 +39,8 @@ final class ValueSampler {
   private final Shapes shapes;
   private final Reflection reflection;
 
-  /** Which maker last made a value that its type accepted. */
-  private final Map<TypeRef, Callable> proven = new HashMap<>();
+  /** Which creator last made a value that its type accepted. */
+  private final Map<TypeRef, Creator> proven = new HashMap<>();
 
   ValueSampler(Plan plan, Shapes shapes, Reflection reflection) {
     this.plan = plan;
@@ -147,13 +147,13 @@ final class ValueSampler {
 
   private Candidate made(Shape shape, Limits limits, RandomGenerator random, int depth)
       throws SampleRefused {
-    List<Callable> makers = makers(shape);
+    List<Creator> creators = creators(shape);
     String reason = "nothing public makes it";
-    for (int attempt = 0; attempt < ATTEMPTS && !makers.isEmpty(); attempt++) {
-      Callable maker = makers.get(attempt % makers.size());
+    for (int attempt = 0; attempt < ATTEMPTS && !creators.isEmpty(); attempt++) {
+      Creator creator = creators.get(attempt % creators.size());
       try {
-        Candidate made = made(maker, limits, random, depth);
-        proven.put(shape.type(), maker);
+        Candidate made = made(creator, limits, random, depth);
+        proven.put(shape.type(), creator);
         return made;
       } catch (SampleRefused refused) {
         reason = refused.getMessage();
@@ -163,32 +163,32 @@ final class ValueSampler {
         "no sample of " + shape + " can be made (" + reason + "); name a method below 'samples'");
   }
 
-  private List<Callable> makers(Shape shape) {
-    @Nullable Callable first = proven.get(shape.type());
-    return shape.makers().stream()
-        .filter(maker -> maker.visibility() == Visibility.PUBLIC)
-        .sorted(Comparator.comparing(maker -> !maker.equals(first)))
+  private List<Creator> creators(Shape shape) {
+    @Nullable Creator first = proven.get(shape.type());
+    return shape.creators().stream()
+        .filter(creator -> creator.visibility() == Visibility.PUBLIC)
+        .sorted(Comparator.comparing(creator -> !creator.equals(first)))
         .toList();
   }
 
-  private Candidate made(Callable maker, Limits limits, RandomGenerator random, int depth)
+  private Candidate made(Creator creator, Limits limits, RandomGenerator random, int depth)
       throws SampleRefused {
     List<Candidate> arguments = new ArrayList<>();
-    for (Parameter parameter : maker.parameters()) {
+    for (Parameter parameter : creator.parameters()) {
       arguments.add(sample(parameter.type(), limits, false, random, depth + 1));
     }
-    Object value = make(maker, arguments);
-    return new Candidate(value, smaller(maker, arguments));
+    Object value = make(creator, arguments);
+    return new Candidate(value, smaller(creator, arguments));
   }
 
-  private List<Candidate> smaller(Callable maker, List<Candidate> arguments) {
+  private List<Candidate> smaller(Creator creator, List<Candidate> arguments) {
     List<Candidate> smaller = new ArrayList<>();
     for (int index = 0; index < arguments.size(); index++) {
       for (Candidate simpler : arguments.get(index).smaller()) {
         List<Candidate> changed = new ArrayList<>(arguments);
         changed.set(index, simpler);
         try {
-          smaller.add(Candidate.of(make(maker, changed)));
+          smaller.add(Candidate.of(make(creator, changed)));
         } catch (SampleRefused tooSimple) {
           // The type does not accept it, so it is no candidate.
         }
@@ -197,17 +197,17 @@ final class ValueSampler {
     return smaller;
   }
 
-  private Object make(Callable maker, List<Candidate> arguments) throws SampleRefused {
+  private Object make(Creator creator, List<Candidate> arguments) throws SampleRefused {
     List<@Nullable Object> values = new ArrayList<>();
     arguments.forEach(argument -> values.add(argument.value()));
     try {
-      @Nullable Object made = reflection.make(maker, values);
+      @Nullable Object made = reflection.make(creator, values);
       if (made == null) {
-        throw new SampleRefused(maker.label() + " gave null");
+        throw new SampleRefused(creator.label() + " gave null");
       }
       return made;
     } catch (InvocationTargetException thrown) {
-      throw new SampleRefused(maker.label() + ": " + Reflection.cause(thrown).getMessage());
+      throw new SampleRefused(creator.label() + ": " + Reflection.cause(thrown).getMessage());
     }
   }
 

@@ -2,7 +2,7 @@ package dev.shelftwin.trial;
 
 import dev.shelftwin.ledger.ConceptLedger;
 import dev.shelftwin.ledger.Ledger;
-import dev.shelftwin.ledger.Station;
+import dev.shelftwin.ledger.ResolvedShape;
 import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.FieldRole;
 import dev.shelftwin.shape.Role;
@@ -47,21 +47,21 @@ final class Values {
     this.oracle = oracle;
     for (ConceptLedger concept : ledger.concepts()) {
       concept
-          .stations()
-          .filter(station -> station.role() == Role.PERSISTENCE)
-          .forEach(station -> ofTheStore.put(name(station), ofTheStore(concept, station)));
+          .shapes()
+          .filter(resolved -> resolved.role() == Role.PERSISTENCE)
+          .forEach(resolved -> ofTheStore.put(name(resolved), ofTheStore(concept, resolved)));
     }
   }
 
-  private static String name(Station station) {
-    return station.shape().type().fullName();
+  private static String name(ResolvedShape resolved) {
+    return resolved.shape().type().fullName();
   }
 
-  private static Set<String> ofTheStore(ConceptLedger concept, Station station) {
-    return station
+  private static Set<String> ofTheStore(ConceptLedger concept, ResolvedShape resolved) {
+    return resolved
         .shape()
         .storedFields()
-        .filter(field -> FieldRole.anyOfTheStore(concept.roles(station, field)))
+        .filter(field -> FieldRole.anyInternal(concept.roles(resolved, field)))
         .map(Field::name)
         .collect(Collectors.toSet());
   }
@@ -255,7 +255,7 @@ final class Values {
     return shapes.find(name).stream()
         .flatMap(Shape::storedFields)
         .filter(field -> !hidden.contains(field.name()))
-        .filter(field -> !FieldRole.anyOfTheStore(field.roles()))
+        .filter(field -> !FieldRole.anyInternal(field.roles()))
         .toList();
   }
 

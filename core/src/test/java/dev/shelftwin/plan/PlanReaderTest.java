@@ -114,9 +114,9 @@ class PlanReaderTest {
     Row status = firing.rows().get(2);
     assertThat(status.by().at(view).orElseThrow().value()).isEqualTo("coop.Words");
     assertThat(status.given().at(view)).isEmpty();
-    assertThat(status.given().at(booking).orElseThrow().literal()).contains("PLANNED");
-    assertThat(firing.rows().get(3).given().at(booking).orElseThrow().source())
-        .isEqualTo(Given.Source.CALLER);
+    assertThat(status.given().at(booking).orElseThrow().label()).isEqualTo("PLANNED");
+    assertThat(firing.rows().get(3).given().at(booking))
+        .containsInstanceOf(GivenValue.CallerParameter.class);
     assertThat(firing.rows().get(4).derived().orElseThrow().value())
         .isEqualTo("from started to ended");
     assertThat(firing.rows().get(6).accept()).containsOnlyKeys(RuleId.LOSSY_CONVERSION);
@@ -147,10 +147,11 @@ class PlanReaderTest {
           classes: [target/classes]    | classes: []                | refuses | 'classes' lists nothing
           class-path: cp.txt           | classpath: cp.txt          | refuses | 'code' has no 'classpath'; did you mean 'class-path'?
           role: persistence            | role: persistance          | refuses | 'role' has no 'persistance'; did you mean 'persistence'?
-          package: coop.kiln.store     | package: coop.kiln.        | refuses | 'coop.kiln.' is no package
-          package: coop.kiln.store     | packages: coop.kiln.store  | refuses | a layer has no 'packages'; did you mean 'package'?
-          `  store: { role`            | `  given: { role`          | refuses | 'given' is a word of the plan itself
-          FiringView: out              | FiringView: outward        | refuses | a direction has no 'outward'; there is both, change, in, out
+          package: coop.kiln.store     | package: coop.kiln.        | refuses | 'coop.kiln.' is not a package
+          package: coop.kiln.store     | pakages: coop.kiln.store   | refuses | a layer has no 'pakages'; did you mean 'packages'?
+          package: coop.kiln.store     | package: coop.***.store    | accepts | 'coop.***.store' is not a package
+          `  store: { role`            | `  given: { role`          | refuses | 'given' is a word of the plan
+          FiringView: out              | FiringView: outward        | refuses | a direction has no 'outward'; use one of: both, change, in, out
           build: { FiringRow: restore  | built: { FiringRow: restore | refuses | a shape has no 'built'; did you mean 'build'?
           is: key                      | is: kee                    | refuses | 'is' has no 'kee'; did you mean 'key'?
           derived: from started to ended | derived: [started]       | refuses | 'derived' takes a text
@@ -172,14 +173,14 @@ class PlanReaderTest {
           stays: { FiringView: for members only } | stays: {}       | refuses | 'stays' says nothing
           lossy-conversion: seconds    | lossy: seconds             | refuses | 'accept' has no 'lossy'; did you mean 'lossy-conversion'?
           lossy-conversion: seconds    | layer-breach: seconds      | refuses | 'accept' has no 'layer-breach'
-          lossy-conversion: seconds are enough | `lossy-conversion: { until: 2027-01-31 }` | refuses | the reason is missing
-          lossy-conversion: seconds are enough | `lossy-conversion: { because: x, until: soon }` | accepts | 'soon' is no day
+          lossy-conversion: seconds are enough | `lossy-conversion: { until: 2027-01-31 }` | refuses | 'because' is missing here
+          lossy-conversion: seconds are enough | `lossy-conversion: { because: x, until: soon }` | accepts | 'soon' is not a date
           derived: from started to ended | limits: { store: { length: many } } | refuses | 'length' takes a count
           derived: from started to ended | limits: { max: [1] }     | refuses | 'max' takes one value
           derived: from started to ended | limits: { required: maybe } | refuses | 'required' takes true or false
           derived: from started to ended | limits: { longest: 7 }   | refuses | 'limits' has no 'longest'
           derived: from started to ended | limits: { pattern: '[' } | accepts | this is no regular expression
-          role: persistence            | role: persistence, names: Row | accepts | 'Row' is one name for all concepts
+          role: persistence            | role: persistence, names: Row | accepts | 'Row' is the same name for all concepts
           role: persistence            | role: persistence, spelling: shouted | refuses | 'spelling' has no 'shouted'
           role: persistence            | role: persistence, unsaid: maybe | refuses | 'unsaid' has no 'maybe'
           role: persistence            | role: persistence, apart: [OldRow] | refuses | 'apart' takes keys with values
@@ -251,20 +252,22 @@ class PlanReaderTest {
       delimiter = '|',
       textBlock =
           """
-          from: caller    | CALLER   | by the caller
-          from: supplier  | SUPPLIER | by a supplier
-          from: factory   | FACTORY  | by the factory
-          from: coop.A.b  | METHOD   | by coop.A.b
-          value: 3        | VALUE    | 3
-          value: null     | VALUE    | null
+          from: caller    | CallerParameter | by the caller
+          from: supplier  | SuppliedValue   | by a supplier
+          from: factory   | FactoryRule     | by the factory
+          from: coop.A.b  | StaticMethod    | by coop.A.b
+          value: 3        | Constant        | 3
+          value: null     | Constant        | null
           """)
-  void aValueComesFromElsewhere(String said, Given.Source source, String label) {
+  void readsValuesThatNoSourceHas(String said, String kind, String label) {
     String text = PLAN.replace("from: caller", said);
     assertThat(schemaAccepts(text)).isTrue();
-    Given given =
+    GivenValue given =
         PlanReader.read("plan.yaml", text).concept("Firing").orElseThrow().rows().stream()
             .flatMap(row -> row.given().only().values().stream())
-            .filter(found -> found.source() == source && found.label().equals(label))
+            .filter(
+                found ->
+                    found.getClass().getSimpleName().equals(kind) && found.label().equals(label))
             .findFirst()
             .orElseThrow();
     assertThat(given.at().line()).isPositive();

@@ -36,12 +36,12 @@ class KilnPlanTest {
 
   @Test
   void nothingIsWrong() {
-    assertThat(twin.check()).isEmpty();
+    assertThat(twin.check().findings()).isEmpty();
   }
 
   @Test
   void theMappersInTheTreeAreThoseOfThePlan() {
-    assertThat(twin.generate().refusals()).isEmpty();
+    assertThat(twin.generate().unwritten()).isEmpty();
     for (SourceFile mapper : twin.generate().files()) {
       assertThat(Path.of("src/main/java", mapper.path())).hasContent(mapper.text());
     }

@@ -14,8 +14,8 @@ class GlazePlanTest {
   @Test
   void nothingIsWrongAndEveryRouteHolds() {
     try (ShelfTwin twin = ShelfTwin.open(Path.of("shelf-twin.yaml"))) {
-      assertThat(twin.check()).isEmpty();
-      assertThat(twin.generate().refusals()).isEmpty();
+      assertThat(twin.check().findings()).isEmpty();
+      assertThat(twin.generate().unwritten()).isEmpty();
       assertThat(twin.generate().files())
           .hasSize(2)
           .allSatisfy(

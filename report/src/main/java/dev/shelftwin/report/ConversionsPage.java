@@ -1,7 +1,7 @@
 package dev.shelftwin.report;
 
 import dev.shelftwin.convert.Catalogue;
-import dev.shelftwin.convert.Description;
+import dev.shelftwin.convert.ConversionDescription;
 import dev.shelftwin.convert.Loss;
 import java.util.stream.Collectors;
 
@@ -30,7 +30,7 @@ public final class ConversionsPage {
         .collect(Collectors.joining("", HEAD, ""));
   }
 
-  private static String row(Description description) {
+  private static String row(ConversionDescription description) {
     String losses =
         description.losses().stream().map(Loss::key).sorted().collect(Collectors.joining(", "));
     String how = description.how();
@@ -41,7 +41,7 @@ public final class ConversionsPage {
             description.to(),
             code ? "`" + how + "`" : how,
             losses,
-            description.mayRefuse() ? "yes" : "")
+            description.mayReject() ? "yes" : "")
         .replace("|  |", "| |");
   }
 }

@@ -4,6 +4,7 @@ import dev.shelftwin.finding.Finding;
 import dev.shelftwin.finding.InputError;
 import dev.shelftwin.finding.Remedy;
 import dev.shelftwin.finding.Severity;
+import dev.shelftwin.rule.CheckResult;
 import dev.shelftwin.shape.Place;
 import java.util.List;
 import java.util.stream.Collectors;
@@ -32,6 +33,17 @@ public final class FindingText {
     String all = findings.stream().map(finding -> of(finding, style)).collect(Collectors.joining());
     String rest = aside.isEmpty() ? "" : "; " + String.join(", ", aside);
     return all + summary(findings, !aside.isEmpty(), style) + rest + "\n";
+  }
+
+  /** The numbers of findings that layers accept, one line for each; empty if there are none. */
+  public static String accepted(List<CheckResult.AcceptedByLayer> accepted) {
+    return accepted.stream()
+        .filter(one -> one.count() > 0)
+        .map(
+            one ->
+                "Accepted in the layer %s: %s %s (%s)%n"
+                    .formatted(one.layer(), one.count(), one.rule().key(), one.because().value()))
+        .collect(Collectors.joining());
   }
 
   /** What is wrong with the input, each with its place and what to do. */

@@ -5,14 +5,16 @@ import com.fasterxml.jackson.databind.ObjectMapper;
 import com.fasterxml.jackson.databind.SerializationFeature;
 import dev.shelftwin.convert.Conversion;
 import dev.shelftwin.convert.Loss;
+import dev.shelftwin.finding.FieldId;
 import dev.shelftwin.finding.Finding;
+import dev.shelftwin.finding.HopId;
 import dev.shelftwin.finding.Remedy;
 import dev.shelftwin.finding.Severity;
 import dev.shelftwin.ledger.ConceptLedger;
-import dev.shelftwin.ledger.Entry;
+import dev.shelftwin.ledger.FieldMapping;
 import dev.shelftwin.ledger.HopLedger;
 import dev.shelftwin.ledger.Ledger;
-import dev.shelftwin.plan.Given;
+import dev.shelftwin.plan.GivenValue;
 import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.Place;
 import dev.shelftwin.trial.Divergence;
@@ -23,7 +25,7 @@ import java.util.List;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
 
-/** Results as JSON (RFC 8259) for other programs; the names of the keys are a contract. */
+/** Results as JSON (RFC 8259); the keys do not change between versions. */
 public final class JsonReport {
 
   private static final ObjectMapper MAPPER =
@@ -31,7 +33,7 @@ public final class JsonReport {
 
   private JsonReport() {}
 
-  /** The ledger as one document. */
+  /** The ledger as a document. */
   public static String of(Ledger ledger) {
     return write(
         object(
@@ -39,7 +41,7 @@ public final class JsonReport {
             "concepts", ledger.concepts().stream().map(JsonReport::concept).toList()));
   }
 
-  /** Findings as one document. */
+  /** Findings as a document. */
   public static String of(String plan, List<Finding> findings) {
     return write(
         object(
@@ -49,7 +51,7 @@ public final class JsonReport {
             "warnings", FindingText.count(findings, Severity.WARNING)));
   }
 
-  /** The results of a trial as one document. */
+  /** The result of a trial as a document. */
   public static String of(TrialResult result) {
     return write(
         object(
@@ -67,10 +69,10 @@ public final class JsonReport {
     return object(
         "from", hop.hop().from().label(),
         "to", hop.hop().to().label(),
-        "entries", hop.entries().stream().map(JsonReport::entry).toList());
+        "entries", hop.mappings().stream().map(JsonReport::entry).toList());
   }
 
-  private static Map<String, @Nullable Object> entry(Entry entry) {
+  private static Map<String, @Nullable Object> entry(FieldMapping entry) {
     return object(
         "sources", entry.sources().stream().map(Field::name).toList(),
         "target", entry.target().map(Field::name).orElse(null),
@@ -80,7 +82,7 @@ public final class JsonReport {
                 .flatMap(losses -> losses.stream())
                 .map(Loss::key)
                 .toList(),
-        "reason", entry.reason().or(() -> entry.given().map(Given::label)).orElse(null));
+        "reason", entry.reason().or(() -> entry.given().map(GivenValue::label)).orElse(null));
   }
 
   private static Map<String, @Nullable Object> finding(Finding finding) {
@@ -88,8 +90,8 @@ public final class JsonReport {
         "rule", finding.rule().key(),
         "severity", finding.severity().key(),
         "concept", finding.concept(),
-        "hop", finding.hop().orElse(null),
-        "field", finding.field().orElse(null),
+        "hop", finding.hop().map(HopId::toString).orElse(null),
+        "field", finding.field().map(FieldId::toString).orElse(null),
         "message", finding.message(),
         "remedies", finding.remedies().stream().map(JsonReport::remedy).toList(),
         "at", place(finding.at()));

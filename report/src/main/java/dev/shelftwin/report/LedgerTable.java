@@ -4,14 +4,12 @@ import com.github.freva.asciitable.AsciiTable;
 import com.github.freva.asciitable.Column;
 import com.github.freva.asciitable.HorizontalAlign;
 import com.github.freva.asciitable.OverflowBehaviour;
-import dev.shelftwin.convert.Loss;
 import dev.shelftwin.ledger.Account;
 import dev.shelftwin.ledger.ConceptLedger;
-import dev.shelftwin.ledger.Entry;
+import dev.shelftwin.ledger.FieldMapping;
 import dev.shelftwin.ledger.HopLedger;
 import dev.shelftwin.ledger.Ledger;
-import dev.shelftwin.ledger.Station;
-import dev.shelftwin.plan.Given;
+import dev.shelftwin.ledger.ResolvedShape;
 import dev.shelftwin.plan.Layer;
 import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.Role;
@@ -25,65 +23,65 @@ import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import org.apache.commons.text.WordUtils;
 
-/** The ledger as tables for people: one for each concept, a row for each field. */
+/** The ledger as text tables: one for each concept, with a row for each field. */
 public final class LedgerTable {
 
-  /** Columns of text; what a terminal of usual width shows. */
+  /** The width of a terminal in characters. */
   private static final int WIDTH = 120;
 
   private static final int DOMAIN_WIDTH = 27;
 
-  /** The space inside a cell at both sides and its border. */
+  /** The padding of a cell on both sides and its border. */
   private static final int FRAME = 3;
 
-  /** Light lines (Unicode, Box Drawing), in the order that the table asks for them. */
+  /** Box-drawing characters in the order that the table needs them. */
   private static final Character[] LINES = {
     '┌', '─', '┬', '┐', '│', '│', '│', '├', '─', '┼', '┤', '│', '│', '│', '├', '─', '┼', '┤', '├',
     '─', '┼', '┤', '│', '│', '│', '└', '─', '┴', '┘'
   };
 
-  /** Keeps words together that belong to one mark; shown as a space. */
+  /** A space where lines must not be wrapped. */
   private static final char JOINED = '\u00a0';
 
   private static final Pattern FAULTS = Pattern.compile("\\b(lost|unfilled)\\b");
 
   private LedgerTable() {}
 
-  /** All tables, at most 120 columns wide. */
+  /** All tables, at most 120 characters wide. */
   public static String of(Ledger ledger, Style style) {
     String tables =
         ledger.concepts().stream()
             .map(concept -> of(concept, style))
             .collect(Collectors.joining("\n"));
-    return tables + "\n→ out of the domain  ← into it  ⇄ both ways\n";
+    return tables + "\n→ from the domain  ← to the domain  ⇄ both directions\n";
   }
 
-  /** How many accounts of each kind there are. */
+  /** The number of mappings of each kind. */
   public static String summary(Ledger ledger, Style style) {
     List<HopLedger> hops =
         ledger.concepts().stream().flatMap(concept -> concept.hops().stream()).toList();
-    List<Entry> entries = hops.stream().flatMap(hop -> hop.entries().stream()).toList();
+    List<FieldMapping> mappings = hops.stream().flatMap(hop -> hop.mappings().stream()).toList();
     String kinds =
         Arrays.stream(Account.values())
-            .map(account -> counted(entries, account, style))
+            .map(account -> counted(mappings, account, style))
             .filter(text -> !text.isEmpty())
             .collect(Collectors.joining(", "));
-    return entries.size() + " accounts on " + hops.size() + " hops: " + kinds;
+    return mappings.size() + " mappings on " + hops.size() + " hops: " + kinds;
   }
 
-  private static String counted(List<Entry> entries, Account account, Style style) {
-    long count = entries.stream().filter(entry -> entry.account() == account).count();
+  private static String counted(List<FieldMapping> mappings, Account account, Style style) {
+    long count = mappings.stream().filter(mapping -> mapping.account() == account).count();
     String text = count + " " + account.key();
-    if (account.isFault()) {
+    if (account.isError()) {
       return count == 0 ? style.good("none " + account.key()) : style.bad(text);
     }
     return count == 0 ? "" : text;
   }
 
   private static String of(ConceptLedger concept, Style style) {
-    List<Layer> layers = concept.outer().stream().map(Station::layer).distinct().toList();
+    List<Layer> layers = concept.outer().stream().map(ResolvedShape::layer).distinct().toList();
     List<Column> columns = new ArrayList<>();
-    Station domain = concept.hub();
+    ResolvedShape domain = concept.hub();
     columns.add(column(domain.layer().name() + ": " + domain, DOMAIN_WIDTH));
     List<Integer> widths = widths(concept, layers);
     for (int index = 0; index < layers.size(); index++) {
@@ -99,35 +97,36 @@ public final class LedgerTable {
             .asString()
             .replace(JOINED, ' ');
     String marked = FAULTS.matcher(table).replaceAll(match -> style.bad(match.group()));
-    return style.strong(concept.name()) + "\n" + marked + "\n" + past(concept, style);
+    return style.strong(concept.name()) + "\n" + marked + "\n" + direct(concept, style);
   }
 
-  /** What reads that skip the domain do, field by field. */
-  private static String past(ConceptLedger concept, Style style) {
+  /** The mappings from rows to responses without the domain, field by field. */
+  private static String direct(ConceptLedger concept, Style style) {
     StringBuilder text = new StringBuilder();
     for (HopLedger hop : concept.hops()) {
       if (hop.hop().isDirect()) {
-        text.append(style.strong(hop.hop() + ", past " + concept.hub().layer().name()) + "\n");
-        hop.entries().forEach(entry -> text.append(wrapped("  " + past(entry), WIDTH) + "\n"));
+        text.append(style.strong(hop.hop() + ", without " + concept.hub().layer().name()) + "\n");
+        hop.mappings()
+            .forEach(mapping -> text.append(wrapped("  " + direct(mapping), WIDTH) + "\n"));
       }
     }
     return text.toString().replace(JOINED, ' ');
   }
 
-  private static String past(Entry entry) {
-    String from = entry.sources().stream().map(Field::name).collect(Collectors.joining(", "));
-    String to = entry.target().map(field -> "→ " + field.name()).orElse("");
-    return String.join("  ", (from + " " + to).strip(), account(entry));
+  private static String direct(FieldMapping mapping) {
+    String from = mapping.sources().stream().map(Field::name).collect(Collectors.joining(", "));
+    String to = mapping.target().map(field -> "→ " + field.name()).orElse("");
+    return String.join("  ", (from + " " + to).strip(), account(mapping));
   }
 
-  /** A layer with several shapes says more, so it gets more of the width. */
+  /** A layer with several shapes gets more of the width. */
   private static List<Integer> widths(ConceptLedger concept, List<Layer> layers) {
     List<Long> weights =
         layers.stream()
             .map(
                 layer ->
                     concept.outer().stream()
-                        .filter(station -> station.layer().equals(layer))
+                        .filter(resolved -> resolved.layer().equals(layer))
                         .count())
             .map(shapes -> shapes > 1 ? 4L : 3L)
             .toList();
@@ -146,24 +145,24 @@ public final class LedgerTable {
 
   private static String header(ConceptLedger concept, Layer layer) {
     return concept.outer().stream()
-        .filter(station -> station.layer().equals(layer))
-        .map(station -> station + direction(station))
+        .filter(resolved -> resolved.layer().equals(layer))
+        .map(resolved -> resolved + direction(resolved))
         .collect(Collectors.joining(", ", layer.name() + ": ", ""));
   }
 
-  private static String direction(Station station) {
-    return station.role() == Role.TRANSFER ? " (" + station.use().direction().key() + ")" : "";
+  private static String direction(ResolvedShape resolved) {
+    return resolved.role() == Role.TRANSFER ? " (" + resolved.use().direction().key() + ")" : "";
   }
 
   private static List<List<String>> rows(
       ConceptLedger concept, List<Layer> layers, List<Integer> widths) {
     Map<String, Map<Layer, Map<String, List<String>>>> rows = new LinkedHashMap<>();
     for (Field field : concept.hub().shape().fields()) {
-      if (isKnown(concept, field)) {
+      if (isMapped(concept, field)) {
         rows.put(rowOf(field), new LinkedHashMap<>());
       }
     }
-    for (Station outer : concept.outer()) {
+    for (ResolvedShape outer : concept.outer()) {
       Map<String, Cell> cells = new LinkedHashMap<>();
       concept.hop(concept.hub(), outer).ifPresent(hop -> collect(hop, cells));
       concept.hop(outer, concept.hub()).ifPresent(hop -> collect(hop, cells));
@@ -172,7 +171,7 @@ public final class LedgerTable {
               rows.computeIfAbsent(row, key -> new LinkedHashMap<>())
                   .computeIfAbsent(outer.layer(), key -> new LinkedHashMap<>())
                   .computeIfAbsent(cell.text(), key -> new ArrayList<>())
-                  .add(isAlone(concept, outer) ? "" : outer.label()));
+                  .add(isOnlyOne(concept, outer) ? "" : outer.label()));
     }
     List<List<String>> table = new ArrayList<>();
     rows.forEach(
@@ -187,7 +186,7 @@ public final class LedgerTable {
     return table;
   }
 
-  /** Shapes of one layer that treat a field alike stand together. */
+  /** The shapes of a layer with the same mapping of a field share one entry. */
   private static String cellText(Map<String, List<String>> shapesByText, int width) {
     return shapesByText.entrySet().stream()
         .map(
@@ -201,7 +200,7 @@ public final class LedgerTable {
         .collect(Collectors.joining("\n"));
   }
 
-  /** Later lines are set in, so they hold less. */
+  /** Continuation lines are indented. */
   private static String wrapped(String line, int width) {
     return line.length() <= width
         ? line
@@ -212,57 +211,42 @@ public final class LedgerTable {
     return field.name() + " " + JOINED + field.type();
   }
 
-  private static boolean isAlone(ConceptLedger concept, Station outer) {
-    return concept.outer().stream().filter(station -> station.layer().equals(outer.layer())).count()
+  private static boolean isOnlyOne(ConceptLedger concept, ResolvedShape outer) {
+    return concept.outer().stream()
+            .filter(resolved -> resolved.layer().equals(outer.layer()))
+            .count()
         == 1;
   }
 
-  private static boolean isKnown(ConceptLedger concept, Field field) {
+  private static boolean isMapped(ConceptLedger concept, Field field) {
     return concept.hops().stream()
-        .flatMap(hop -> hop.entries().stream())
+        .flatMap(hop -> hop.mappings().stream())
         .anyMatch(
-            entry -> entry.sources().contains(field) || entry.target().equals(Optional.of(field)));
+            mapping ->
+                mapping.sources().contains(field) || mapping.target().equals(Optional.of(field)));
   }
 
   private static void collect(HopLedger hop, Map<String, Cell> cells) {
     boolean inward = hop.hop().inward();
-    for (Entry entry : hop.entries()) {
-      Optional<Field> source = entry.source();
-      Optional<Field> inside = inward ? entry.target() : source;
-      Optional<Field> outside = inward ? source : entry.target();
+    for (FieldMapping mapping : hop.mappings()) {
+      Optional<Field> source = mapping.source();
+      Optional<Field> inside = inward ? mapping.target() : source;
+      Optional<Field> outside = inward ? source : mapping.target();
       String row =
           inside.map(LedgerTable::rowOf).orElseGet(() -> "·" + outside.map(Field::name).orElse(""));
       Cell cell = cells.computeIfAbsent(row, key -> new Cell());
-      outside.ifPresentOrElse(cell::names, () -> cell.names(inward ? entry.sources() : List.of()));
-      cell.add(inward, account(entry));
+      outside.ifPresentOrElse(
+          cell::names, () -> cell.names(inward ? mapping.sources() : List.of()));
+      cell.add(inward, account(mapping));
     }
   }
 
-  private static String account(Entry entry) {
-    String account = entry.account().key();
-    if (entry.isMismatch()) {
-      return account + ": types do not fit";
-    }
-    String how =
-        switch (entry.account()) {
-          case CONVERTED, JOINED, SPLIT ->
-              entry.conversion().map(way -> way + losses(entry)).orElse("");
-          case GIVEN -> entry.given().map(Given::label).orElse("");
-          default -> entry.reason().orElse("");
-        };
-    return how.isEmpty() ? account : account + ": " + how;
+  private static String account(FieldMapping mapping) {
+    String how = mapping.fold(MappingText.DETAILS);
+    return how.isEmpty() ? mapping.account().key() : mapping.account().key() + ": " + how;
   }
 
-  private static String losses(Entry entry) {
-    String losses =
-        entry.conversion().stream()
-            .flatMap(way -> way.losses().stream())
-            .map(Loss::key)
-            .collect(Collectors.joining(", "));
-    return losses.isEmpty() ? "" : " (may lose " + losses + ")";
-  }
-
-  /** What one shape does with one field, outward and inward. */
+  /** The mappings of one field to and from one shape. */
   private static final class Cell {
 
     private String field = "";

@@ -127,7 +127,7 @@ public final class TrialText {
       }
     }
     List<Column> columns = new ArrayList<>(List.of(column("")));
-    snapshots.forEach(snapshot -> columns.add(column(snapshot.station())));
+    snapshots.forEach(snapshot -> columns.add(column(snapshot.resolved())));
     String table =
         AsciiTable.builder()
             .border(AsciiTable.NO_BORDERS)
@@ -138,7 +138,7 @@ public final class TrialText {
     text.append(rest(snapshots.get(0), diverging));
     snapshots.stream()
         .filter(snapshot -> !snapshot.text().isEmpty())
-        .map(snapshot -> "       " + snapshot.station() + ": " + snapshot.text() + "\n")
+        .map(snapshot -> "       " + snapshot.resolved() + ": " + snapshot.text() + "\n")
         .forEach(text::append);
     return text.toString();
   }

@@ -4,15 +4,15 @@ import java.util.Arrays;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 
-/** Constants of enumerations by their names. */
+/** Looks up the constants of enumerations. */
 public final class Constants {
 
   private Constants() {}
 
   /**
-   * The constant of that name.
+   * Returns the constant of a name.
    *
-   * @throws Refusal with the code {@link Fault#UNKNOWN_CONSTANT} where there is none
+   * @throws RejectedValue with the code {@link Fault#UNKNOWN_CONSTANT} if there is none
    */
   public static <E extends Enum<E>> E named(Class<E> type, String name) {
     for (E constant : type.getEnumConstants()) {
@@ -22,14 +22,14 @@ public final class Constants {
     }
     String known =
         Arrays.stream(type.getEnumConstants()).map(Enum::name).collect(Collectors.joining(", "));
-    throw new Refusal(Fault.UNKNOWN_CONSTANT, "'" + name + "' is none of " + known);
+    throw new RejectedValue(Fault.UNKNOWN_CONSTANT, "'" + name + "' is not one of " + known);
   }
 
   /**
-   * The constant that tells a code.
+   * Returns the constant of a code.
    *
-   * @param codeOf what a constant tells
-   * @throws Refusal with the code {@link Fault#UNKNOWN_CONSTANT} where none tells it
+   * @param codeOf returns the code of a constant
+   * @throws RejectedValue with the code {@link Fault#UNKNOWN_CONSTANT} if no constant has the code
    */
   public static <E extends Enum<E>, K> E by(
       Class<E> type, Function<? super E, ? extends K> codeOf, K code) {
@@ -42,6 +42,6 @@ public final class Constants {
         Arrays.stream(type.getEnumConstants())
             .map(constant -> String.valueOf(codeOf.apply(constant)))
             .collect(Collectors.joining(", "));
-    throw new Refusal(Fault.UNKNOWN_CONSTANT, code + " is none of " + known);
+    throw new RejectedValue(Fault.UNKNOWN_CONSTANT, code + " is not one of " + known);
   }
 }

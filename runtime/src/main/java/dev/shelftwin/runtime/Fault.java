@@ -4,30 +4,30 @@ import java.util.List;
 import java.util.Objects;
 
 /**
- * A value that could not be carried.
+ * A value that could not be mapped.
  *
- * @param layer the layer the value came from, as the plan names it
- * @param shape the shape it came from, followed by the key of the row where it came from a store
- * @param path where in it the value lies
- * @param code what is wrong, one of the constants of this class or a code of the user's own {@link
- *     Refusal}
- * @param message a sentence for the caller
+ * @param layer the name of the layer that the value came from
+ * @param shape the simple name of the type that the value came from; followed by the row's key if
+ *     it came from a row
+ * @param path the position of the value in that object
+ * @param code a constant of this class, or the code of a {@link RejectedValue}
+ * @param message a sentence for the caller of the service
  */
 public record Fault(String layer, String shape, FieldPath path, String code, String message) {
 
-  /** A value is missing that the target requires. */
+  /** A required value is missing. */
   public static final String MISSING = "missing";
 
-  /** A type refused the value. */
+  /** The target type rejected the value. */
   public static final String REFUSED = "refused";
 
-  /** A text is not the name of a constant. */
+  /** A text or code belongs to no constant of the enumeration. */
   public static final String UNKNOWN_CONSTANT = "unknown-constant";
 
-  /** Nothing has the key that a value refers by. */
+  /** No object has the key that the value refers to. */
   public static final String UNKNOWN_REFERENCE = "unknown-reference";
 
-  /** No mapper carries an object of that class. */
+  /** No mapper exists for the class of the object. */
   public static final String UNKNOWN_KIND = "unknown-kind";
 
   public Fault {
@@ -38,7 +38,7 @@ public record Fault(String layer, String shape, FieldPath path, String code, Str
     Objects.requireNonNull(message, "message");
   }
 
-  /** What an exception tells about the value at a path; of faults below it all of them. */
+  /** Converts an exception to faults at a path; nested faults keep their own paths below it. */
   static List<Fault> from(RuntimeException thrown, FieldPath at) {
     if (thrown instanceof FaultException several) {
       return several.faults().stream().map(fault -> fault.below(at)).toList();
@@ -49,8 +49,8 @@ public record Fault(String layer, String shape, FieldPath path, String code, Str
             "",
             "",
             at,
-            thrown instanceof Refusal coded ? coded.code() : REFUSED,
-            message == null ? "the value was refused" : message));
+            thrown instanceof RejectedValue coded ? coded.code() : REFUSED,
+            message == null ? "the value was rejected" : message));
   }
 
   static Fault missing(FieldPath at) {
@@ -61,14 +61,14 @@ public record Fault(String layer, String shape, FieldPath path, String code, Str
     return new Fault(layer, shape, outer.join(path), code, message);
   }
 
-  /** The same as a fault of the object that holds the value. */
+  /** Returns this fault, attributed to the object that holds the value. */
   Fault of(String outerLayer, String outerShape) {
     return new Fault(outerLayer, outerShape, path, code, message);
   }
 
   @Override
   public String toString() {
-    String place = path.text().isEmpty() ? shape : shape + " " + path;
-    return place + ": " + message + " (" + code + ")";
+    String position = path.text().isEmpty() ? shape : shape + " " + path;
+    return position + ": " + message + " (" + code + ")";
   }
 }

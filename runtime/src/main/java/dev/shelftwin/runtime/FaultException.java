@@ -4,20 +4,25 @@ import java.util.List;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 
-/** Thrown by a mapper with all the faults it found in one object. */
+/** Thrown by a mapper with all faults that it found in one object. */
 public final class FaultException extends RuntimeException {
 
   private static final long serialVersionUID = 1L;
 
   private final transient List<Fault> faults;
 
-  /** An exception for at least one fault; the cause may be null. */
+  /**
+   * Creates an exception.
+   *
+   * @param faults at least one
+   * @param cause null if there is none
+   */
   public FaultException(List<Fault> faults, @Nullable Throwable cause) {
     super(faults.stream().map(Fault::toString).collect(Collectors.joining("; ")), cause);
     this.faults = List.copyOf(faults);
   }
 
-  /** What could not be carried, in the order of the target's fields; never empty. */
+  /** Returns the faults in the order of the target's fields; never empty. */
   public List<Fault> faults() {
     return faults;
   }

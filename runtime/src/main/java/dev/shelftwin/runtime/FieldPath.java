@@ -6,14 +6,14 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
 /**
- * Where in an object a value lies, such as {@code operator} or {@code segments[2].target}; empty
- * for the object itself.
+ * The position of a value in an object, such as {@code operator} or {@code segments[2].target}. The
+ * empty path is the object itself.
  *
- * @param text the path as it is printed; never null
+ * @param text the path as text; never null
  */
 public record FieldPath(String text) {
 
-  /** A key in brackets, a place in brackets, or a name. */
+  /** A key in brackets, an index in brackets, or a name. */
   private static final Pattern STEP =
       Pattern.compile("\\[\".*?\"\\](?=$|[.\\[])|\\[\\d+\\]|[^.\\[\\]]+", Pattern.DOTALL);
 
@@ -42,7 +42,7 @@ public record FieldPath(String text) {
     return new FieldPath(text + "[\"" + key + "\"]");
   }
 
-  /** A path that goes on from this one. */
+  /** Appends another path. */
   FieldPath join(FieldPath inner) {
     if (text.isEmpty() || inner.text.isEmpty()) {
       return text.isEmpty() ? inner : this;
@@ -50,7 +50,7 @@ public record FieldPath(String text) {
     return new FieldPath(inner.text.startsWith("[") ? text + inner.text : text + "." + inner.text);
   }
 
-  /** The path as a JSON Pointer in the form of a URI fragment (RFC 6901, §3 and §6). */
+  /** Returns the path as a JSON Pointer in URI fragment form (RFC 6901, §3 and §6). */
   public String pointer() {
     StringBuilder pointer = new StringBuilder("#");
     Matcher steps = STEP.matcher(text);
@@ -67,7 +67,7 @@ public record FieldPath(String text) {
     return pointer.toString();
   }
 
-  /** Letters that a fragment may not have are written by their bytes (RFC 3986, §2.1 and §3.5). */
+  /** Percent-encodes the characters that a fragment must not contain (RFC 3986, §2.1 and §3.5). */
   private static String encoded(String name) {
     StringBuilder encoded = new StringBuilder();
     for (byte letter : name.getBytes(StandardCharsets.UTF_8)) {

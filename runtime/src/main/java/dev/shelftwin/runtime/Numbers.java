@@ -1,11 +1,11 @@
 package dev.shelftwin.runtime;
 
-/** Narrower numbers; what does not fit is refused and never cut. */
+/** Converts numbers to narrower types. A number out of range is rejected, never truncated. */
 public final class Numbers {
 
   private Numbers() {}
 
-  /** The number as a byte; refused beyond its range. */
+  /** Returns the number as a byte; rejects a number out of range. */
   public static byte toByte(long number) {
     if (number != (byte) number) {
       throw tooLarge(number, "byte");
@@ -13,7 +13,7 @@ public final class Numbers {
     return (byte) number;
   }
 
-  /** The number as a short; refused beyond its range. */
+  /** Returns the number as a short; rejects a number out of range. */
   public static short toShort(long number) {
     if (number != (short) number) {
       throw tooLarge(number, "short");
@@ -21,7 +21,7 @@ public final class Numbers {
     return (short) number;
   }
 
-  /** The number as an int; refused beyond its range. */
+  /** Returns the number as an int; rejects a number out of range. */
   public static int toInt(long number) {
     if (number != (int) number) {
       throw tooLarge(number, "int");
@@ -29,15 +29,16 @@ public final class Numbers {
     return (int) number;
   }
 
-  /** The number as a long; refused beyond its range, and where it has a fraction. */
+  /** Returns the number as a long; rejects a number out of range or with a fraction. */
   public static long toLong(double number) {
     if (number != (long) number || number == 0x1p63) {
-      throw new Refusal(Fault.REFUSED, number + " is no whole number that a long holds");
+      throw new RejectedValue(
+          Fault.REFUSED, number + " is not a whole number in the range of long");
     }
     return (long) number;
   }
 
-  /** The nearest float; refused beyond its range. */
+  /** Returns the nearest float; rejects a number out of range. */
   public static float toFloat(double number) {
     float nearest = (float) number;
     if (Float.isInfinite(nearest) && !Double.isInfinite(number)) {
@@ -46,7 +47,7 @@ public final class Numbers {
     return nearest;
   }
 
-  private static Refusal tooLarge(Number number, String type) {
-    return new Refusal(Fault.REFUSED, number + " does not fit " + type);
+  private static RejectedValue tooLarge(Number number, String type) {
+    return new RejectedValue(Fault.REFUSED, number + " is out of the range of " + type);
   }
 }

@@ -8,7 +8,8 @@ import java.util.Objects;
 import java.util.stream.Collectors;
 
 /**
- * Faults as an HTTP service tells them: problem details (RFC 9457), without any web framework.
+ * Problem details for an HTTP response (RFC 9457) with the faults of one request. Needs no web
+ * framework.
  *
  * <pre>{@code
  * catch (FaultException refused) {
@@ -20,7 +21,7 @@ import java.util.stream.Collectors;
  * }</pre>
  *
  * @param type a URI that names the kind of problem (§3.1.1)
- * @param title the same in a few words (§3.1.3)
+ * @param title a short summary of the kind of problem (§3.1.3)
  * @param status the HTTP status (§3.1.2)
  * @param faults each becomes an object of the member {@code errors}, as in the example of §3
  */
@@ -36,14 +37,14 @@ public record Problem(String type, String title, int status, List<Fault> faults)
   }
 
   /**
-   * A request that was understood and cannot be followed: {@code about:blank} (RFC 9457, §4.2.1)
-   * with the status 422 (RFC 9110, §15.5.21).
+   * Creates the problem details of a rejected request: type {@code about:blank} (RFC 9457, §4.2.1)
+   * and status 422 (RFC 9110, §15.5.21).
    */
   public static Problem of(FaultException refused) {
     return new Problem("about:blank", "Unprocessable Content", 422, refused.faults());
   }
 
-  /** The members as plain values, for a JSON library to write. */
+  /** Returns the members as plain values that any JSON library can write. */
   public Map<String, Object> members() {
     Map<String, Object> members = new LinkedHashMap<>();
     members.put("type", type);
@@ -52,7 +53,7 @@ public record Problem(String type, String title, int status, List<Fault> faults)
     if (faults.size() == 1) {
       members.put("detail", faults.get(0).message());
     } else if (!faults.isEmpty()) {
-      members.put("detail", faults.size() + " values cannot be taken");
+      members.put("detail", faults.size() + " values are invalid");
     }
     List<Map<String, Object>> errors = new ArrayList<>();
     for (Fault fault : faults) {
@@ -66,7 +67,7 @@ public record Problem(String type, String title, int status, List<Fault> faults)
     return members;
   }
 
-  /** The problem as JSON (RFC 8259). */
+  /** Returns the problem as JSON (RFC 8259). */
   public String json() {
     return json(members());
   }

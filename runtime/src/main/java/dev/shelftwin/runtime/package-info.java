@@ -1,7 +1,4 @@
-/**
- * The few types that generated mappers need: faults, the paths they lie at, and the intake that
- * notes them.
- */
+/** Support for generated mappers: faults with their paths, and conversions that report them. */
 @NullMarked
 package dev.shelftwin.runtime;
 

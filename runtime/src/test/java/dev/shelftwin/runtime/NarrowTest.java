@@ -30,7 +30,7 @@ class NarrowTest {
         of((Supplier<?>) () -> Numbers.toFloat(0.1), 0.1F),
         of((Supplier<?>) () -> Numbers.toFloat(Double.NaN), Float.NaN),
         of((Supplier<?>) () -> Numbers.toFloat(Double.NEGATIVE_INFINITY), Float.NEGATIVE_INFINITY),
-        of((Supplier<?>) () -> Texts.truth("false"), false),
+        of((Supplier<?>) () -> Texts.parseBoolean("false"), false),
         of((Supplier<?>) () -> Texts.character("粘"), '粘'),
         of((Supplier<?>) () -> Texts.locale("en-GB"), Locale.UK),
         of((Supplier<?>) () -> Constants.by(TimeUnit.class, Enum::ordinal, 3), TimeUnit.SECONDS));
@@ -44,20 +44,20 @@ class NarrowTest {
 
   static Stream<Arguments> beyond() {
     return Stream.of(
-        of((Supplier<?>) () -> Numbers.toByte(128), "128 does not fit byte"),
-        of((Supplier<?>) () -> Numbers.toShort(-32_769), "-32769 does not fit short"),
-        of((Supplier<?>) () -> Numbers.toInt(1L << 31), "2147483648 does not fit int"),
-        of((Supplier<?>) () -> Numbers.toLong(0x1p63), "no whole number"),
-        of((Supplier<?>) () -> Numbers.toLong(1.5), "1.5 is no whole number"),
-        of((Supplier<?>) () -> Numbers.toLong(Double.NaN), "no whole number"),
-        of((Supplier<?>) () -> Numbers.toFloat(1e39), "does not fit float"),
-        of((Supplier<?>) () -> Texts.truth("True"), "'True' is neither true nor false"),
+        of((Supplier<?>) () -> Numbers.toByte(128), "128 is out of the range of byte"),
+        of((Supplier<?>) () -> Numbers.toShort(-32_769), "-32769 is out of the range of short"),
+        of((Supplier<?>) () -> Numbers.toInt(1L << 31), "2147483648 is out of the range of int"),
+        of((Supplier<?>) () -> Numbers.toLong(0x1p63), "not a whole number"),
+        of((Supplier<?>) () -> Numbers.toLong(1.5), "1.5 is not a whole number"),
+        of((Supplier<?>) () -> Numbers.toLong(Double.NaN), "not a whole number"),
+        of((Supplier<?>) () -> Numbers.toFloat(1e39), "is out of the range of float"),
+        of((Supplier<?>) () -> Texts.parseBoolean("True"), "'True' is neither true nor false"),
         of((Supplier<?>) () -> Texts.character(""), "is not one character"),
         of((Supplier<?>) () -> Texts.character("🏺"), "is not one character"),
         of((Supplier<?>) () -> Texts.locale("e"), "e"),
         of(
             (Supplier<?>) () -> Constants.by(TimeUnit.class, Enum::ordinal, 99),
-            "99 is none of 0, 1"));
+            "99 is not one of 0, 1"));
   }
 
   @ParameterizedTest
@@ -70,11 +70,11 @@ class NarrowTest {
 
   @Test
   void anOptionalOfAPrimitiveIsNullOrAValue() {
-    assertThat(Maybe.orNull(OptionalInt.empty())).isNull();
-    assertThat(Maybe.orNull(OptionalLong.of(7))).isEqualTo(7L);
-    assertThat(Maybe.orNull(OptionalDouble.of(0.5))).isEqualTo(0.5);
-    assertThat(Maybe.ofInt(null)).isEmpty();
-    assertThat(Maybe.ofLong(7L)).hasValue(7);
-    assertThat(Maybe.ofDouble(null)).isEmpty();
+    assertThat(Optionals.orNull(OptionalInt.empty())).isNull();
+    assertThat(Optionals.orNull(OptionalLong.of(7))).isEqualTo(7L);
+    assertThat(Optionals.orNull(OptionalDouble.of(0.5))).isEqualTo(0.5);
+    assertThat(Optionals.ofInt(null)).isEmpty();
+    assertThat(Optionals.ofLong(7L)).hasValue(7);
+    assertThat(Optionals.ofDouble(null)).isEmpty();
   }
 }

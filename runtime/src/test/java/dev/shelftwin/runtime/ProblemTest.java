@@ -29,7 +29,7 @@ class ProblemTest {
     assertThat(problem.json())
         .isEqualTo(
             "{\"type\":\"about:blank\",\"title\":\"Unprocessable Content\",\"status\":422,"
-                + "\"detail\":\"2 values cannot be taken\",\"errors\":["
+                + "\"detail\":\"2 values are invalid\",\"errors\":["
                 + "{\"detail\":\"no kiln \\\"X\\\"\\u000a\",\"pointer\":\"#/kiln\","
                 + "\"code\":\"refused\"},"
                 + "{\"detail\":\"too long\",\"pointer\":\"#/schedule/1/hold\","

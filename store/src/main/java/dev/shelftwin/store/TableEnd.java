@@ -50,7 +50,7 @@ public final class TableEnd implements End {
     entities = session;
     try {
       session.getTransaction().begin();
-      new References(factory.getMetamodel(), session).persistThoseOf(row);
+      new ReferencedRows(factory.getMetamodel(), session).persistThoseOf(row);
       session.persist(row);
       session.flush();
       Object key = factory.getPersistenceUnitUtil().getIdentifier(row);

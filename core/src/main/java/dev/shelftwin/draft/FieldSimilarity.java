@@ -1,0 +1,94 @@
+package dev.shelftwin.draft;
+
+import dev.shelftwin.convert.Catalogue;
+import dev.shelftwin.convert.NestedMappers;
+import dev.shelftwin.shape.Container;
+import dev.shelftwin.shape.Field;
+import dev.shelftwin.shape.Shapes;
+import dev.shelftwin.shape.TypeRef;
+import java.time.temporal.ChronoUnit;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.OptionalInt;
+import java.util.Set;
+
+/** How similar two fields are in their names and types. */
+final class FieldSimilarity {
+
+  /** The similarity from which on names are considered the same. */
+  static final double ENOUGH = 0.4;
+
+  static final Set<String> AUDITED =
+      Set.of("created", "changed", "inserted", "modified", "updated");
+  static final Set<String> SECRET = Set.of("password", "passcode", "passphrase", "pin", "secret");
+  private static final Map<String, ChronoUnit> UNITS =
+      Map.of(
+          "nano", ChronoUnit.NANOS,
+          "milli", ChronoUnit.MILLIS,
+          "second", ChronoUnit.SECONDS,
+          "minute", ChronoUnit.MINUTES,
+          "hour", ChronoUnit.HOURS,
+          "day", ChronoUnit.DAYS);
+
+  /** Quantities by the units that columns may be named after. */
+  private static final Map<String, Set<String>> MEASURES =
+      Map.of(
+          "grams", Set.of("mass", "weight"),
+          "kilograms", Set.of("mass", "weight"),
+          "millimetres", Set.of("depth", "height", "length", "size", "width"),
+          "centimetres", Set.of("depth", "height", "length", "size", "width"),
+          "metres", Set.of("depth", "distance", "height", "length", "size", "width"),
+          "celsius", Set.of("heat", "temperature"),
+          "litres", Set.of("capacity", "volume"));
+
+  private static final Set<String> TIMES = Set.of("java.time.Duration", "java.time.Instant");
+
+  private final Catalogue catalogue;
+
+  FieldSimilarity(Shapes shapes) {
+    this.catalogue = new Catalogue(shapes, NestedMappers.NONE);
+  }
+
+  /** The similarity of the names: 1 for the same words, 0 for none in common. */
+  static double of(Field one, Field other) {
+    NameWords these = NameWords.of(one.name());
+    NameWords those = NameWords.of(other.name());
+    boolean measured =
+        MEASURES.entrySet().stream()
+            .anyMatch(unit -> those.anyOf(Set.of(unit.getKey())) && these.anyOf(unit.getValue()));
+    return Math.max(these.similarity(those), measured ? ENOUGH : 0);
+  }
+
+  /** Whether they may be the same field under two names; secrets never are. */
+  boolean mayBeTheSame(Field inside, Field outside) {
+    boolean secret =
+        NameWords.of(inside.name()).anyOf(SECRET) || NameWords.of(outside.name()).anyOf(SECRET);
+    return !secret && !inside.name().equals(outside.name()) && fit(inside.type(), outside.type());
+  }
+
+  boolean fit(TypeRef inside, TypeRef outside) {
+    boolean counted =
+        isTime(inside) && (outside.isPrimitive() || outside.packageName().equals("java.lang"));
+    return counted
+        || catalogue.between(inside, outside).isPresent()
+        || catalogue.between(outside, inside).isPresent();
+  }
+
+  /** The number of conversion steps from one type to another; empty if there is no conversion. */
+  OptionalInt steps(TypeRef from, TypeRef to) {
+    return catalogue.between(from, to).stream().mapToInt(way -> way.steps().size()).findFirst();
+  }
+
+  static boolean isTime(TypeRef type) {
+    return TIMES.contains(Container.held(type).qualifiedName());
+  }
+
+  /** The unit of a number, if its name contains one. */
+  static Optional<ChronoUnit> unit(NameWords words) {
+    return UNITS.entrySet().stream()
+        .filter(unit -> words.contains(new NameWords(List.of(unit.getKey()))))
+        .map(Map.Entry::getValue)
+        .findFirst();
+  }
+}

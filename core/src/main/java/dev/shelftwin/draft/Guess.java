@@ -1,0 +1,49 @@
+package dev.shelftwin.draft;
+
+import java.util.Objects;
+
+/**
+ * A guess in a proposed plan, which a person has to confirm.
+ *
+ * @param kind what was guessed
+ * @param subject the field, type or pair that it is about
+ */
+record Guess(Kind kind, String subject) {
+
+  Guess {
+    Objects.requireNonNull(kind, "kind");
+    Objects.requireNonNull(subject, "subject");
+  }
+
+  /** The kinds of guesses, each described once in the proposed plan. */
+  enum Kind {
+    AUDIT("audit columns, by their names"),
+    ROW_LOOKUP("rows that are found by one of their fields, by its type"),
+    NAME_AND_TYPE("the same field, by name and type"),
+    NAME("the same field, by name"),
+    REMAINING("the same field, as nothing else is left that fits"),
+    CONVERTER("converted by a class of the layer, by the types of its methods"),
+    UNIT("units of numbers, by the names"),
+    FACTORY("set by the creator itself"),
+    NOT_IN_REQUEST("not in the request"),
+    INITIALLY_MISSING("missing in new objects"),
+    CALLER("passed by the caller of the mapper"),
+    SECRET("secrets, by their names"),
+    BY_FIELDS("types of the concept, by their fields"),
+    CHANGE("requests that change objects, by their names"),
+    REQUEST("requests, by their names"),
+    RESPONSE("responses, by their names"),
+    BOTH_DIRECTIONS("used in both directions, as the name does not tell"),
+    NESTED("used in more directions, as other types contain it");
+
+    private final String description;
+
+    Kind(String description) {
+      this.description = description;
+    }
+
+    String description() {
+      return description;
+    }
+  }
+}

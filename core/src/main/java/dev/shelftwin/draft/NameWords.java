@@ -1,0 +1,90 @@
+package dev.shelftwin.draft;
+
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Set;
+import java.util.regex.Pattern;
+
+/** The words of a name. */
+record NameWords(List<String> all) {
+
+  /**
+   * Between words: other characters, a capital after a lower-case letter, the last of several
+   * capitals.
+   */
+  private static final Pattern BOUNDARY =
+      Pattern.compile(
+          "[^\\p{L}\\p{N}]+|(?<=[\\p{Ll}\\p{N}])(?=\\p{Lu})|(?<=\\p{Lu})(?=\\p{Lu}\\p{Ll})");
+
+  NameWords {
+    all = List.copyOf(all);
+  }
+
+  /** The words of a name in camel case or with underscores; nested types in their order. */
+  static NameWords of(String name) {
+    List<String> words = new ArrayList<>();
+    for (String word : BOUNDARY.split(name, -1)) {
+      if (!word.isEmpty()) {
+        words.add(word.toLowerCase(Locale.ROOT));
+      }
+    }
+    return new NameWords(words);
+  }
+
+  boolean anyOf(Set<String> some) {
+    return all.stream().anyMatch(some::contains);
+  }
+
+  /** Whether it has all words of another name, in any order. */
+  boolean contains(NameWords other) {
+    return roots().containsAll(other.roots());
+  }
+
+  /** The words that another name does not have. */
+  NameWords without(NameWords other) {
+    return new NameWords(
+        all.stream().filter(word -> other.all.stream().noneMatch(one -> same(word, one))).toList());
+  }
+
+  NameWords followedBy(NameWords other) {
+    List<String> both = new ArrayList<>(all);
+    both.addAll(other.all);
+    return new NameWords(both);
+  }
+
+  /** The similarity of two names: 1 for the same words, 0 for none in common. */
+  double similarity(NameWords other) {
+    return shared(roots(), other.roots());
+  }
+
+  /** The Jaccard index of two sets: 1 if they are equal, 0 if they have nothing in common. */
+  static double shared(Set<String> these, Set<String> those) {
+    Set<String> either = new HashSet<>(these);
+    either.addAll(those);
+    return either.isEmpty() ? 0 : (double) common(these, those) / either.size();
+  }
+
+  /** The number of elements in both. */
+  static int common(Set<String> these, Set<String> those) {
+    return (int) these.stream().filter(those::contains).count();
+  }
+
+  private Set<String> roots() {
+    Set<String> roots = new HashSet<>();
+    all.forEach(word -> roots.add(root(word)));
+    return roots;
+  }
+
+  private static boolean same(String one, String other) {
+    return root(one).equals(root(other));
+  }
+
+  /** A plural counts as its singular. */
+  private static String root(String word) {
+    return word.length() > 3 && word.endsWith("s") && !word.endsWith("ss")
+        ? word.substring(0, word.length() - 1)
+        : word;
+  }
+}

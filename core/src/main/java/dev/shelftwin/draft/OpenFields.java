@@ -1,0 +1,50 @@
+package dev.shelftwin.draft;
+
+import dev.shelftwin.ledger.FieldMapping;
+import dev.shelftwin.ledger.HopLedger;
+import dev.shelftwin.shape.Field;
+import java.util.List;
+import java.util.stream.Stream;
+
+/** The fields that a hop leaves open. */
+final class OpenFields {
+
+  private OpenFields() {}
+
+  /** Source fields without a target, or with one whose type does not fit. */
+  static List<Field> lost(HopLedger hop) {
+    Stream<Field> mismatched =
+        hop.mappings().stream()
+            .filter(FieldMapping::isMismatch)
+            .flatMap(mapping -> mapping.sources().stream());
+    return Stream.concat(withoutTarget(hop).stream(), mismatched).distinct().toList();
+  }
+
+  /** Source fields without a target. */
+  static List<Field> withoutTarget(HopLedger hop) {
+    return hop.mappings().stream()
+        .filter(FieldMapping.Lost.class::isInstance)
+        .flatMap(mapping -> mapping.sources().stream())
+        .toList();
+  }
+
+  /** Target fields without a source, or with one whose type does not fit. */
+  static List<Field> unfilled(HopLedger hop) {
+    return hop.mappings().stream()
+        .filter(OpenFields::isUnfilled)
+        .flatMap(mapping -> mapping.target().stream())
+        .toList();
+  }
+
+  /** Target fields without a source. */
+  static List<Field> withoutSource(HopLedger hop) {
+    return hop.mappings().stream()
+        .filter(FieldMapping.Unfilled.class::isInstance)
+        .flatMap(mapping -> mapping.target().stream())
+        .toList();
+  }
+
+  static boolean isUnfilled(FieldMapping mapping) {
+    return mapping instanceof FieldMapping.Unfilled || mapping.isMismatch();
+  }
+}

@@ -1,0 +1,192 @@
+package dev.shelftwin.draft;
+
+import dev.shelftwin.ledger.ConceptLedger;
+import dev.shelftwin.ledger.FieldMapping;
+import dev.shelftwin.ledger.Hop;
+import dev.shelftwin.ledger.HopLedger;
+import dev.shelftwin.ledger.ResolvedShape;
+import dev.shelftwin.shape.Container;
+import dev.shelftwin.shape.Field;
+import dev.shelftwin.shape.FieldRole;
+import dev.shelftwin.shape.Role;
+import dev.shelftwin.shape.Shape;
+import dev.shelftwin.shape.Shapes;
+import dev.shelftwin.shape.TypeRef;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+
+/** Guesses which fields of two shapes are the same although their names differ. */
+final class PairGuesses {
+
+  private final Shapes shapes;
+  private final RowProposals rows;
+  private final ConceptLedger concept;
+  private final FieldSimilarity similarity;
+
+  PairGuesses(Shapes shapes, RowProposals rows) {
+    this.shapes = shapes;
+    this.rows = rows;
+    this.concept = rows.concept();
+    this.similarity = new FieldSimilarity(shapes);
+  }
+
+  /** Rows that another row refers to, found by a field that the domain has. */
+  boolean rowLookups() {
+    boolean any = false;
+    for (HopLedger hop : concept.hops()) {
+      if (hop.hop().to().role() == Role.PERSISTENCE) {
+        for (FieldMapping mapping : hop.mappings()) {
+          any |=
+              mapping
+                  .target()
+                  .filter(target -> OpenFields.isUnfilled(mapping))
+                  .filter(target -> refers(hop, target))
+                  .isPresent();
+        }
+      }
+    }
+    return any;
+  }
+
+  private boolean refers(HopLedger hop, Field target) {
+    Optional<Shape> row = shapes.find(Container.held(target.type())).filter(Shape::isEntity);
+    if (row.isEmpty()) {
+      return false;
+    }
+    return OpenFields.lost(hop).stream()
+        .filter(source -> FieldSimilarity.of(source, target) >= FieldSimilarity.ENOUGH)
+        .anyMatch(
+            source ->
+                key(row.get(), Container.held(source.type()))
+                    .filter(found -> refers(hop.hop(), source, target, found))
+                    .isPresent());
+  }
+
+  private boolean refers(Hop hop, Field source, Field target, Field key) {
+    String path = target.name() + "." + key.name();
+    return hop.inward()
+        ? rows.pair(hop, path, source.name(), Guess.Kind.ROW_LOOKUP)
+        : rows.pair(hop, source.name(), path, Guess.Kind.ROW_LOOKUP);
+  }
+
+  /** The field of a row that fits the domain's value best. */
+  private Optional<Field> key(Shape row, TypeRef type) {
+    NameWords words = NameWords.of(type.simpleName());
+    return row.storedFields()
+        .filter(field -> !FieldRole.anyInternal(field.roles()))
+        .filter(field -> similarity.steps(type, field.type()).isPresent())
+        .min(
+            Comparator.<Field>comparingInt(field -> similarity.steps(type, field.type()).getAsInt())
+                .thenComparingDouble(field -> -words.similarity(NameWords.of(field.name()))));
+  }
+
+  /** A value of several fields in one layer that are separate fields in the other. */
+  boolean parts() {
+    boolean any = false;
+    for (HopLedger hop : concept.hops()) {
+      if (!hop.hop().inward()) {
+        List<Field> open = OpenFields.unfilled(hop);
+        for (Field whole : OpenFields.lost(hop)) {
+          any |= parts(hop.hop(), whole, open);
+        }
+      }
+    }
+    return any;
+  }
+
+  private boolean parts(Hop hop, Field whole, List<Field> open) {
+    List<Field> parts =
+        shapes.find(Container.held(whole.type())).stream().flatMap(Shape::storedFields).toList();
+    Map<String, String> found = parts(whole, parts, open, true);
+    if (found.isEmpty()) {
+      Map<String, String> bare = parts(whole, parts, open, false);
+      found = bare.size() == parts.size() ? bare : Map.of();
+    }
+    boolean any = false;
+    for (Map.Entry<String, String> part : found.entrySet()) {
+      any |= rows.pair(hop, whole.name() + "." + part.getKey(), part.getValue(), Guess.Kind.NAME);
+    }
+    return any;
+  }
+
+  /**
+   * Fields whose names are those of the parts, with the name of the whole as a prefix or without.
+   */
+  private Map<String, String> parts(
+      Field whole, List<Field> parts, List<Field> open, boolean prefixed) {
+    Map<String, String> found = new LinkedHashMap<>();
+    for (Field part : parts) {
+      NameWords own = NameWords.of(part.name());
+      NameWords path = prefixed ? NameWords.of(whole.name()).followedBy(own) : own;
+      open.stream()
+          .filter(field -> NameWords.of(field.name()).equals(path))
+          .filter(field -> similarity.fit(part.type(), field.type()))
+          .findFirst()
+          .ifPresent(field -> found.put(part.name(), field.name()));
+    }
+    return found;
+  }
+
+  /** Fields of different names whose words and types are similar. */
+  boolean renamedFields() {
+    boolean any = false;
+    for (ResolvedShape outer : concept.outer()) {
+      List<Field> inside = open(concept.hub(), outer);
+      inside.addAll(computed(outer));
+      List<Field> outside = open(outer, concept.hub());
+      List<Match> matches = new ArrayList<>();
+      for (Field one : inside) {
+        for (Field other : outside) {
+          if (similarity.mayBeTheSame(one, other)) {
+            matches.add(new Match(one, other, FieldSimilarity.of(one, other)));
+          }
+        }
+      }
+      Hop hop = new Hop(concept.hub(), outer, Hop.Kind.OUTWARD);
+      Set<Field> taken = new LinkedHashSet<>();
+      matches.sort(Comparator.comparingDouble(Match::similarity).reversed());
+      for (Match match : matches) {
+        boolean only = matches.stream().filter(other -> other.sharesEndWith(match)).count() == 1;
+        boolean free = !taken.contains(match.inside()) && !taken.contains(match.outside());
+        if (free && (match.similarity() >= FieldSimilarity.ENOUGH || only)) {
+          taken.addAll(List.of(match.inside(), match.outside()));
+          Guess.Kind kind =
+              match.similarity() >= FieldSimilarity.ENOUGH
+                  ? Guess.Kind.NAME_AND_TYPE
+                  : Guess.Kind.REMAINING;
+          any |= rows.pair(hop, match.inside().name(), match.outside().name(), kind);
+        }
+      }
+    }
+    return any;
+  }
+
+  private List<Field> open(ResolvedShape resolved, ResolvedShape other) {
+    Set<Field> open = new LinkedHashSet<>();
+    concept.hop(resolved, other).ifPresent(hop -> open.addAll(OpenFields.lost(hop)));
+    concept.hop(other, resolved).ifPresent(hop -> open.addAll(OpenFields.unfilled(hop)));
+    return new ArrayList<>(open);
+  }
+
+  /** Computed fields of the domain that are not mapped. */
+  private List<Field> computed(ResolvedShape outer) {
+    Optional<HopLedger> out = concept.hop(concept.hub(), outer);
+    return concept.hub().shape().fields().stream()
+        .filter(field -> !field.stored())
+        .filter(field -> out.filter(hop -> hop.outOf(field).findAny().isEmpty()).isPresent())
+        .toList();
+  }
+
+  private record Match(Field inside, Field outside, double similarity) {
+
+    boolean sharesEndWith(Match other) {
+      return inside.equals(other.inside) || outside.equals(other.outside);
+    }
+  }
+}

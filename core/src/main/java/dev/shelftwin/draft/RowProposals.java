@@ -1,0 +1,66 @@
+package dev.shelftwin.draft;
+
+import dev.shelftwin.ledger.ConceptLedger;
+import dev.shelftwin.ledger.Hop;
+import dev.shelftwin.ledger.ResolvedShape;
+import dev.shelftwin.shape.Field;
+import java.util.Optional;
+import java.util.function.Consumer;
+
+/** Adds proposals to the rows of one concept. */
+final class RowProposals {
+
+  private final ConceptLedger concept;
+  private final DraftConcept draft;
+
+  RowProposals(ConceptLedger concept, DraftConcept draft) {
+    this.concept = concept;
+    this.draft = draft;
+  }
+
+  ConceptLedger concept() {
+    return concept;
+  }
+
+  DraftConcept draft() {
+    return draft;
+  }
+
+  /** Proposes something about a field once; whether it is new. */
+  boolean add(String what, ResolvedShape shape, Field field, Consumer<DraftRow> words) {
+    Optional<DraftRow> row =
+        draft
+            .row(shape.layer().name(), shape.use().simpleName(), field.name())
+            .filter(found -> found.isNew(what));
+    row.ifPresent(words);
+    return row.isPresent();
+  }
+
+  /** Proposes that two fields are the same; whether that is new. */
+  boolean pair(Hop hop, String inner, String outerField, Guess.Kind kind) {
+    ResolvedShape hub = hop.inward() ? hop.to() : hop.from();
+    ResolvedShape outer = hop.outer();
+    Optional<DraftRow> row =
+        draft
+            .row(hub.layer().name(), hub.use().simpleName(), inner)
+            .filter(found -> found.isNew(outer.use().simpleName() + "." + outerField));
+    row.ifPresent(
+        found -> {
+          if (!found.names(outer.layer().name(), outerField)) {
+            found.named(key(outer, inner, found), outerField);
+          }
+          found.guess(new Guess(kind, hub + "." + inner + " = " + outer + "." + outerField));
+        });
+    return row.isPresent();
+  }
+
+  /** A name for the layer holds for all of its shapes, so it must not hide a field of another. */
+  private String key(ResolvedShape outer, String inner, DraftRow row) {
+    String layer = outer.layer().name();
+    boolean alone =
+        concept.outer().stream()
+            .filter(other -> other.layer().equals(outer.layer()) && !other.equals(outer))
+            .noneMatch(other -> other.shape().field(inner).isPresent());
+    return alone && !row.isAbout(layer) ? layer : outer.use().simpleName();
+  }
+}

@@ -1,0 +1,44 @@
+package dev.shelftwin.facts;
+
+import dev.shelftwin.shape.TypeRef;
+import java.util.List;
+import java.util.Set;
+
+/** The packages of persistence standards and of libraries for documents. */
+public final class Frameworks {
+
+  /** Jakarta Persistence 3.2 and 2.2, and JDBC 4.3. */
+  private static final Set<String> PERSISTENCE_STANDARDS =
+      Set.of("jakarta.persistence", "javax.persistence", "java.sql", "javax.sql");
+
+  /** Annotations that say how objects are written to documents. */
+  private static final Set<String> DOCUMENTS =
+      Set.of(
+          "com.fasterxml.jackson.annotation",
+          "com.fasterxml.jackson.databind.annotation",
+          "jakarta.json.bind.annotation",
+          "jakarta.xml.bind.annotation",
+          "javax.json.bind.annotation",
+          "javax.xml.bind.annotation");
+
+  private Frameworks() {}
+
+  /** Whether a type belongs to a persistence standard. */
+  public static boolean isPersistenceStandard(TypeRef type) {
+    return PERSISTENCE_STANDARDS.contains(type.packageName());
+  }
+
+  /** Whether a type says how objects are written to documents. */
+  public static boolean isForDocuments(TypeRef type) {
+    return DOCUMENTS.contains(type.packageName());
+  }
+
+  /**
+   * The service files in which JPA providers name their classes (Jakarta Persistence 3.2, §9.3).
+   */
+  public static List<String> providerServiceFiles() {
+    return List.of(
+        "META-INF/services/jakarta.persistence.spi.PersistenceProvider",
+        "META-INF/services/javax.persistence.spi.PersistenceProvider");
+  }
+}

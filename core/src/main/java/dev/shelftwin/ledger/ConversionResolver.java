@@ -1,0 +1,189 @@
+package dev.shelftwin.ledger;
+
+import dev.shelftwin.convert.Catalogue;
+import dev.shelftwin.convert.Conversion;
+import dev.shelftwin.convert.ElementConversions;
+import dev.shelftwin.convert.Loss;
+import dev.shelftwin.convert.Operation;
+import dev.shelftwin.convert.Step;
+import dev.shelftwin.convert.Units;
+import dev.shelftwin.plan.Codes;
+import dev.shelftwin.plan.Literal;
+import dev.shelftwin.plan.PlanWord;
+import dev.shelftwin.plan.Text;
+import dev.shelftwin.shape.Access;
+import dev.shelftwin.shape.Container;
+import dev.shelftwin.shape.Creator;
+import dev.shelftwin.shape.Field;
+import dev.shelftwin.shape.Parameter;
+import dev.shelftwin.shape.Shape;
+import dev.shelftwin.shape.Shapes;
+import dev.shelftwin.shape.TypeRef;
+import java.time.temporal.ChronoUnit;
+import java.util.Comparator;
+import java.util.EnumSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.function.BiFunction;
+import java.util.stream.Stream;
+
+/** Finds the conversion of a field: the one that the plan names, otherwise a built-in one. */
+final class ConversionResolver {
+
+  private final Shapes shapes;
+  private final Catalogue catalogue;
+  private final CodeTables tables;
+  private final UserMethods methods;
+
+  ConversionResolver(Shapes shapes, Catalogue catalogue) {
+    this.shapes = shapes;
+    this.catalogue = catalogue;
+    this.tables = new CodeTables(shapes, catalogue);
+    this.methods = new UserMethods(shapes, catalogue);
+  }
+
+  /**
+   * What a row says about the conversion of its field.
+   *
+   * @param by the user's own conversion
+   * @param unit the unit that a number counts
+   * @param codes the codes of an enumeration's constants
+   */
+  record ConversionWords(Optional<Text> by, Optional<ChronoUnit> unit, Optional<Codes> codes) {
+
+    /** The row says nothing. */
+    static final ConversionWords NONE =
+        new ConversionWords(Optional.empty(), Optional.empty(), Optional.empty());
+
+    boolean isEmpty() {
+      return by.isEmpty() && unit.isEmpty() && codes.isEmpty();
+    }
+
+    /** The word that decides about the conversion; a unit belongs to its row. */
+    Stream<PlanWord> deciding() {
+      if (unit.isPresent()) {
+        return Stream.empty();
+      }
+      return codes.isPresent() ? codes.stream().map(word -> word) : by.stream().map(word -> word);
+    }
+  }
+
+  /** The conversion from a source type to a target type; empty if there is none. */
+  Optional<Conversion> between(TypeRef from, TypeRef to, ConversionWords words, boolean inward) {
+    if (words.unit().isPresent()) {
+      ChronoUnit unit = words.unit().get();
+      return oneOrEach(
+          from,
+          to,
+          (one, other) ->
+              Units.between(one, other, unit, catalogue)
+                  // Between two times there is nothing to count.
+                  .or(() -> catalogue.between(one, other).filter(Conversion::isNone)));
+    }
+    if (words.codes().isPresent()) {
+      Codes codes = words.codes().get();
+      return oneOrEach(
+          from, to, (one, other) -> tables.between(one.present(), other.present(), codes));
+    }
+    if (words.by().isEmpty()) {
+      return catalogue.between(from, to);
+    }
+    Text by = words.by().get();
+    return methods
+        .between(from, to, by, inward)
+        .or(
+            () ->
+                ElementConversions.between(
+                    from.present(),
+                    to.present(),
+                    (one, other) -> methods.between(one, other, by, inward)));
+  }
+
+  /** The conversion of a key to the row that has it, or of keys to rows. */
+  Optional<Conversion> toRow(TypeRef from, TypeRef to, Field key, String name) {
+    return oneOrEach(from, to, (one, row) -> findRow(one.present(), row.present(), key, name));
+  }
+
+  private Optional<Conversion> findRow(TypeRef key, TypeRef row, Field field, String name) {
+    Access read = FieldPaths.innermost(field.reader().orElseThrow());
+    return catalogue
+        .between(key, read.type())
+        .map(back -> new Operation.FindRow(row, key, read, field.limits(), back))
+        .map(find -> new Step("found by its " + name, key, row, find, Set.of(), true))
+        .map(Conversion::of);
+  }
+
+  /** The conversion of a row to its key, or of rows to keys. */
+  Optional<Conversion> fromRow(TypeRef from, TypeRef to, Access key, String name) {
+    return oneOrEach(
+        from,
+        to,
+        (row, other) -> {
+          Operation read = new Operation.Read(key);
+          Step step = new Step("its " + name, row.present(), key.type(), read, Set.of(), false);
+          return catalogue.then(step, other);
+        });
+  }
+
+  private static Optional<Conversion> oneOrEach(
+      TypeRef from, TypeRef to, BiFunction<TypeRef, TypeRef, Optional<Conversion>> one) {
+    TypeRef held = from.present();
+    return Container.of(held).isPresent()
+        ? ElementConversions.between(held, to.present(), one)
+        : one.apply(from, to);
+  }
+
+  /** The creator of a value that takes most of the named parts. */
+  Optional<Creator> creator(TypeRef type, List<String> parts, String userPackage) {
+    return shapes.find(Container.held(type)).stream()
+        .flatMap(shape -> shape.creators().stream())
+        .filter(creator -> !creator.parameters().isEmpty())
+        .filter(creator -> creator.visibility().reaches(userPackage, creator.owner().packageName()))
+        .max(Comparator.comparingInt(creator -> score(creator, parts)));
+  }
+
+  private static int score(Creator creator, List<String> parts) {
+    List<String> names = creator.parameters().stream().map(Parameter::name).toList();
+    int taken = (int) names.stream().filter(parts::contains).count();
+    return 2 * taken - names.size();
+  }
+
+  /** The user's method that creates one value from several. */
+  Optional<Creator> joiner(Text by, List<TypeRef> from, TypeRef to) {
+    return methods.joiner(by, from, to);
+  }
+
+  /** The user's method that takes a part out of a value. */
+  Optional<Conversion> part(Text by, String name, TypeRef from, TypeRef to, boolean inward) {
+    return methods.part(by, name, from, to, inward);
+  }
+
+  /** The conversion of several values to one. */
+  Conversion join(Creator creator, TypeRef to, List<Conversion> parts, boolean inward) {
+    Set<Loss> losses = EnumSet.noneOf(Loss.class);
+    parts.forEach(part -> losses.addAll(part.losses()));
+    TypeRef type = to.present();
+    Operation join = new Operation.Join(creator, parts);
+    return Conversion.of(new Step(creator.toString(), type, type, join, losses, inward));
+  }
+
+  /** The names of the stored fields of a value; empty for types of the JDK. */
+  List<String> partsOf(TypeRef type) {
+    return shapes.find(Container.held(type)).stream()
+        .flatMap(Shape::storedFields)
+        .map(Field::name)
+        .toList();
+  }
+
+  /** The conversion of a constant in the plan; empty if it does not fit the type. */
+  Optional<Conversion> constant(Object literal, TypeRef to) {
+    return tables.constant(literal, to);
+  }
+
+  /** A conversion with a replacement for missing values; empty if the replacement does not fit. */
+  Optional<Conversion> orElse(Conversion conversion, Literal literal, TypeRef to) {
+    return constant(literal.value(), to)
+        .map(fit -> conversion.orElse(new Conversion.Substitute(literal.value(), fit, to)));
+  }
+}

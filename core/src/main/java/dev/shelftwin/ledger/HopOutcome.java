@@ -1,0 +1,71 @@
+package dev.shelftwin.ledger;
+
+import dev.shelftwin.plan.GivenValue;
+import dev.shelftwin.plan.PlanWord;
+import dev.shelftwin.shape.Creator;
+import dev.shelftwin.shape.Field;
+import dev.shelftwin.shape.Parameter;
+import java.util.Comparator;
+import java.util.Set;
+
+/**
+ * The complete accounting of one hop with one creator.
+ *
+ * @param ledger the mappings of all fields
+ * @param words the words of the plan that decided them
+ */
+record HopOutcome(HopLedger ledger, Set<PlanWord> words) {
+
+  /**
+   * The best outcome first: the one that leaves the fewest parameters without a source, then the
+   * one that uses the most values that the plan gives, sets the most fields, and takes the fields'
+   * own types.
+   */
+  static final Comparator<HopOutcome> BEST_FIRST =
+      Comparator.comparingLong(HopOutcome::unfilledParameters)
+          .thenComparing(HopOutcome::givenValues, Comparator.reverseOrder())
+          .thenComparing(HopOutcome::settableFields, Comparator.reverseOrder())
+          .thenComparing(HopOutcome::parametersOfOwnTypes, Comparator.reverseOrder());
+
+  HopOutcome {
+    words = Set.copyOf(words);
+  }
+
+  private Creator creator() {
+    return ledger.creator().orElseThrow();
+  }
+
+  private long unfilledParameters() {
+    return creator().parameters().stream()
+        .map(Parameter::name)
+        .flatMap(name -> ledger.into(name).stream())
+        .filter(FieldMapping.Unfilled.class::isInstance)
+        .count();
+  }
+
+  private long givenValues() {
+    return words.stream().filter(GivenValue.class::isInstance).count();
+  }
+
+  private long settableFields() {
+    return ledger.hop().to().shape().storedFields().filter(this::isSettable).count();
+  }
+
+  private boolean isSettable(Field field) {
+    return ledger.slot(field).isPresent();
+  }
+
+  private long parametersOfOwnTypes() {
+    return creator().parameters().stream()
+        .filter(
+            parameter ->
+                ledger
+                    .hop()
+                    .to()
+                    .shape()
+                    .field(parameter.name())
+                    .filter(field -> field.type().present().equals(parameter.type().present()))
+                    .isPresent())
+        .count();
+  }
+}

@@ -1,0 +1,217 @@
+package dev.shelftwin.ledger;
+
+import dev.shelftwin.ledger.FieldMapping.Side;
+import dev.shelftwin.plan.FieldDefault;
+import dev.shelftwin.plan.Omission;
+import dev.shelftwin.plan.Row;
+import dev.shelftwin.plan.Text;
+import dev.shelftwin.shape.Access;
+import dev.shelftwin.shape.Field;
+import dev.shelftwin.shape.FieldRole;
+import dev.shelftwin.shape.Role;
+import java.util.EnumSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Stream;
+
+/** Accounts for the fields of one hop that have no counterpart. */
+final class UnaccountedFields {
+
+  private static final Set<FieldRole> WRITTEN_BY_STORE =
+      EnumSet.of(FieldRole.KEY, FieldRole.VERSION, FieldRole.AUDIT);
+
+  private final Pairing pairing;
+  private final Hop hop;
+  private final HopDirectives directives;
+  private final ConversionResolver conversions;
+  private final RowRelations relations;
+
+  UnaccountedFields(
+      Pairing pairing,
+      Hop hop,
+      HopDirectives directives,
+      ConversionResolver conversions,
+      RowRelations relations) {
+    this.pairing = pairing;
+    this.hop = hop;
+    this.directives = directives;
+    this.conversions = conversions;
+    this.relations = relations;
+  }
+
+  /**
+   * The mappings of a source field, or of its parts.
+   *
+   * @param consumed the names and paths that targets took
+   */
+  Stream<Accounted> ofSource(Field source, Set<String> consumed) {
+    return unconsumed(source, consumed).map(this::ofSource);
+  }
+
+  /** The field, or those of its parts that no target took if some target took a part. */
+  private Stream<Field> unconsumed(Field source, Set<String> consumed) {
+    if (consumed.contains(source.name())) {
+      return Stream.empty();
+    }
+    String below = source.name() + ".";
+    if (consumed.stream().noneMatch(path -> path.startsWith(below))) {
+      return Stream.of(source);
+    }
+    return conversions.partsOf(source.type()).stream()
+        .flatMap(part -> pairing.field(hop.from(), below + part).stream())
+        .filter(part -> !consumed.contains(part.name()));
+  }
+
+  private Accounted ofSource(Field source) {
+    Optional<Row> row = pairing.rowOf(source.name(), hop.from());
+    Optional<Text> stays = row.flatMap(directives::stays);
+    if (stays.isPresent()) {
+      return stays(source, Side.SOURCE, stays.get().value(), row).reliesOn(stays).reliesOn(row);
+    }
+    Optional<OmittedField> omitted = omitted(source);
+    if (omitted.isPresent()) {
+      return stays(source, Side.SOURCE, omitted.get().because(), row)
+          .reliesOn(omitted.get().word());
+    }
+    Optional<Text> derived = row.flatMap(Row::derived);
+    if (derived.isPresent()) {
+      return Accounted.of(
+          new FieldMapping.Derived(source, Side.SOURCE, derived.get().value(), row), row);
+    }
+    if (isParentField(hop.from(), source, row)) {
+      return stays(source, Side.SOURCE, "set with its parent", row);
+    }
+    Optional<String> other = otherConcept(hop.from(), source);
+    if (other.isPresent()) {
+      return stays(source, Side.SOURCE, "mapped by " + other.get(), row);
+    }
+    if (!source.stored() || !isVisible(source, hop.from())) {
+      return Accounted.NOTHING;
+    }
+    return byDefault(hop.from(), source, Side.SOURCE)
+        .orElseGet(() -> Accounted.of(new FieldMapping.Lost(source, row)));
+  }
+
+  /** The mapping of a target field for which no source and no given value was found. */
+  Accounted ofTarget(Field target, boolean canBeSet, boolean isParameter) {
+    Optional<Row> row = pairing.rowOf(target.name(), hop.to());
+    if (hop.changes() && canBeSet && directives.keepsPrevious(target)) {
+      return stays(target, Side.TARGET, "as it is", row);
+    }
+    boolean parent = isParentField(hop.to(), target, row);
+    if (parent || (!canBeSet && isWrittenByStore(target, row))) {
+      Optional<Text> stays = row.flatMap(directives::stays);
+      if (!parent && row.isEmpty() && pairing.defaultOf(target.name(), hop.to()).isPresent()) {
+        return byDefault(hop.to(), target, Side.TARGET).orElseThrow();
+      }
+      String reason =
+          stays
+              .map(Text::value)
+              .orElse(parent ? "set with its parent" : internalReason(target.roles()));
+      return stays(target, Side.TARGET, reason, row)
+          .reliesOn(stays)
+          .reliesOn(row.filter(said -> stays.isPresent() || said.stays().isEmpty()))
+          .and(directives.source(target.name()).map(Field::name).stream(), Stream.empty());
+    }
+    Optional<Text> derived = row.flatMap(Row::derived);
+    if (derived.isPresent() && hop.inward() && !isParameter) {
+      return Accounted.of(
+          new FieldMapping.Derived(target, Side.TARGET, derived.get().value(), row), row);
+    }
+    Optional<String> other = otherConcept(hop.to(), target);
+    if (other.isPresent() && row.isEmpty() && !isParameter) {
+      return stays(target, Side.TARGET, "mapped by " + other.get(), row);
+    }
+    Optional<Text> stays = row.flatMap(directives::stays);
+    if (stays.isPresent() && !isParameter) {
+      return stays(target, Side.TARGET, stays.get().value(), row).reliesOn(stays).reliesOn(row);
+    }
+    Optional<Accounted> byDefault =
+        isParameter ? Optional.empty() : byDefault(hop.to(), target, Side.TARGET);
+    return byDefault
+        .orElseGet(() -> Accounted.of(new FieldMapping.Unfilled(target, row)))
+        .reliesOn(stays)
+        .reliesOn(row.filter(said -> stays.isPresent()));
+  }
+
+  private static Accounted stays(Field field, Side side, String reason, Optional<Row> row) {
+    return Accounted.of(new FieldMapping.Stays(field, side, reason, row));
+  }
+
+  /** The layer's default, or the role of a column that the store writes itself. */
+  private Optional<Accounted> byDefault(ResolvedShape shape, Field field, Side side) {
+    Optional<FieldDefault> said = pairing.defaultOf(field.name(), shape);
+    if (said.isPresent()) {
+      String reason =
+          said.get()
+              .stays()
+              .map(Text::value)
+              .orElse("not mapped in the layer " + shape.layer().name());
+      return Optional.of(stays(field, side, reason, Optional.empty()).reliesOn(said.get()));
+    }
+    Optional<Row> row = pairing.rowOf(field.name(), shape);
+    boolean internal = shape.role() == Role.PERSISTENCE && row.isEmpty();
+    boolean generated =
+        field.roles().contains(FieldRole.KEY) || field.roles().contains(FieldRole.VERSION);
+    return internal && generated
+        ? Optional.of(stays(field, side, internalReason(field.roles()), row))
+        : Optional.empty();
+  }
+
+  private static String internalReason(Set<FieldRole> roles) {
+    if (roles.contains(FieldRole.KEY)) {
+      return "generated key";
+    }
+    return roles.contains(FieldRole.VERSION) ? "optimistic lock" : "written by the store";
+  }
+
+  /** Another concept that maps a field of a row which several concepts share. */
+  private Optional<String> otherConcept(ResolvedShape shape, Field field) {
+    return shape.role() == Role.PERSISTENCE
+        ? relations.otherConcept(shape.shape().type(), field, pairing.concept().name())
+        : Optional.empty();
+  }
+
+  private record OmittedField(String because, Text word) {}
+
+  private Optional<OmittedField> omitted(Field source) {
+    if (hop.inward()) {
+      return Optional.empty();
+    }
+    String inHub = pairing.hubName(source.name(), hop.from());
+    List<String> names = List.of(inHub, FieldPaths.head(inHub));
+    for (Omission omission : pairing.concept().omissions()) {
+      if (hop.to().use().isNamed(omission.shape().value())) {
+        for (Text field : omission.fields()) {
+          if (names.contains(field.value())) {
+            return Optional.of(new OmittedField(omission.because().value(), field));
+          }
+        }
+      }
+    }
+    return Optional.empty();
+  }
+
+  /** Whether a field refers from a row to its parent row. */
+  private boolean isParentField(ResolvedShape shape, Field field, Optional<Row> row) {
+    return shape.role() == Role.PERSISTENCE
+        && (row.flatMap(Row::role).filter(FieldRole.PARENT::equals).isPresent()
+            || relations.isParentField(shape.shape().type(), field));
+  }
+
+  private boolean isWrittenByStore(Field target, Optional<Row> row) {
+    return hop.to().role() == Role.PERSISTENCE
+        && Stream.concat(target.roles().stream(), row.flatMap(Row::role).stream())
+            .anyMatch(WRITTEN_BY_STORE::contains);
+  }
+
+  /** A domain type may store something that nobody outside can read or set. */
+  static boolean isVisible(Field field, ResolvedShape shape) {
+    return shape.role() != Role.DOMAIN
+        || field.reader().filter(reader -> reader.kind() == Access.Kind.METHOD).isPresent()
+        || shape.shape().creators().stream()
+            .flatMap(creator -> creator.parameters().stream())
+            .anyMatch(parameter -> parameter.name().equals(field.name()));
+  }
+}

@@ -1,0 +1,65 @@
+package dev.shelftwin.ledger;
+
+import dev.shelftwin.plan.Concept;
+import dev.shelftwin.plan.PlanWord;
+import dev.shelftwin.plan.Row;
+import dev.shelftwin.plan.Scoped;
+import dev.shelftwin.shape.Place;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Objects;
+import java.util.Set;
+
+/**
+ * A word of the plan that decided nothing.
+ *
+ * @param what the word, as a phrase
+ * @param at where it stands
+ */
+public record UnusedWord(String what, Place at) {
+
+  public UnusedWord {
+    Objects.requireNonNull(what, "what");
+    Objects.requireNonNull(at, "at");
+  }
+
+  /** All words about a concept that are not among the used ones. */
+  static List<UnusedWord> of(Concept concept, Set<PlanWord> used) {
+    List<UnusedWord> unused = new ArrayList<>();
+    for (Row row : concept.rows()) {
+      boolean decidesElsewhere =
+          row.role().isPresent() || !row.accept().isEmpty() || !row.limits().isEmpty();
+      if (!used.contains(row) && !decidesElsewhere) {
+        unused.add(new UnusedWord("this row", row.at()));
+        continue;
+      }
+      add(unused, used, "stays", row.stays());
+      add(unused, used, "by", row.by());
+      add(unused, used, "codes", row.codes());
+      add(unused, used, "absent", row.absent());
+      add(unused, used, "given", row.given());
+    }
+    concept
+        .omissions()
+        .forEach(
+            omission ->
+                omission.fields().stream()
+                    .filter(field -> !used.contains(field))
+                    .forEach(
+                        field ->
+                            unused.add(new UnusedWord("the omission of " + field, field.at()))));
+    return unused;
+  }
+
+  private static void add(
+      List<UnusedWord> unused, Set<PlanWord> used, String key, Scoped<? extends PlanWord> words) {
+    words
+        .only()
+        .forEach(
+            (scope, word) -> {
+              if (!used.contains(word)) {
+                unused.add(new UnusedWord("'" + key + "' of " + scope, word.at()));
+              }
+            });
+  }
+}

@@ -1,0 +1,174 @@
+package dev.shelftwin.plan;
+
+import dev.shelftwin.finding.RuleId;
+import dev.shelftwin.shape.FieldRole;
+import dev.shelftwin.shape.Limits;
+import java.time.LocalDate;
+import java.time.temporal.ChronoUnit;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Optional;
+import org.jspecify.annotations.Nullable;
+
+/** Says how a field is accounted for; the words are the plan's own. */
+public final class RowBuilder {
+
+  private final Map<String, Text> names = new LinkedHashMap<>();
+  private final Map<String, List<Text>> lists = new LinkedHashMap<>();
+  private final Words<SaidLimits> limits = new Words<>();
+  private final Map<RuleId, Acceptance> accept = new HashMap<>();
+  private final Words<Text> stays = new Words<>();
+  private final Words<GivenValue> given = new Words<>();
+  private final Words<Text> by = new Words<>();
+  private final Words<Codes> codes = new Words<>();
+  private final Words<Literal> absent = new Words<>();
+  private @Nullable FieldRole role;
+  private @Nullable Text derived;
+  private @Nullable ChronoUnit unit;
+
+  /** A row that says nothing yet. */
+  public RowBuilder() {}
+
+  /** The field's name in a layer or a shape. */
+  public RowBuilder field(String layerOrShape, String field) {
+    names.put(layerOrShape, PlanBuilder.text(field));
+    return this;
+  }
+
+  /** Several fields that hold together what one field holds elsewhere. */
+  public RowBuilder fields(String layerOrShape, String... several) {
+    lists.put(layerOrShape, List.of(several).stream().map(PlanBuilder::text).toList());
+    return this;
+  }
+
+  public RowBuilder is(FieldRole what) {
+    role = Objects.requireNonNull(what, "what");
+    return this;
+  }
+
+  public RowBuilder derived(String from) {
+    derived = PlanBuilder.text(from);
+    return this;
+  }
+
+  public RowBuilder stays(String reason) {
+    stays.everywhere = PlanBuilder.text(reason);
+    return this;
+  }
+
+  public RowBuilder stays(String layerOrShape, String reason) {
+    stays.only.put(layerOrShape, PlanBuilder.text(reason));
+    return this;
+  }
+
+  /** A literal; null for no value. */
+  public RowBuilder givenValue(String layerOrShape, @Nullable Object literal) {
+    given.only.put(
+        layerOrShape, new GivenValue.Constant(Optional.ofNullable(literal), PlanBuilder.HERE));
+    return this;
+  }
+
+  /** {@code caller}, {@code supplier}, {@code factory}, or a static method. */
+  public RowBuilder givenFrom(String layerOrShape, String source) {
+    given.only.put(layerOrShape, given(source));
+    return this;
+  }
+
+  /** The same for all outer shapes that the row is about. */
+  public RowBuilder givenFrom(String source) {
+    given.everywhere = given(source);
+    return this;
+  }
+
+  private static GivenValue given(String source) {
+    return switch (source) {
+      case "caller" -> new GivenValue.CallerParameter(PlanBuilder.HERE);
+      case "supplier" -> new GivenValue.SuppliedValue(PlanBuilder.HERE);
+      case "factory" -> new GivenValue.FactoryRule(PlanBuilder.HERE);
+      default -> new GivenValue.StaticMethod(PlanBuilder.text(source), PlanBuilder.HERE);
+    };
+  }
+
+  public RowBuilder by(String own) {
+    by.everywhere = PlanBuilder.text(own);
+    return this;
+  }
+
+  public RowBuilder by(String layerOrShape, String own) {
+    by.only.put(layerOrShape, PlanBuilder.text(own));
+    return this;
+  }
+
+  /** What stands for each constant in a layer or a shape. */
+  public RowBuilder codes(String layerOrShape, Map<String, Object> byConstant) {
+    codes.only.put(layerOrShape, new Codes(byConstant, Optional.empty(), PlanBuilder.HERE));
+    return this;
+  }
+
+  /** The same, and what any other code becomes. */
+  public RowBuilder codes(String layerOrShape, Map<String, Object> byConstant, String otherwise) {
+    codes.only.put(
+        layerOrShape,
+        new Codes(byConstant, Optional.of(PlanBuilder.text(otherwise)), PlanBuilder.HERE));
+    return this;
+  }
+
+  public RowBuilder absent(String layerOrShape, Object literal) {
+    absent.only.put(layerOrShape, new Literal(literal, PlanBuilder.HERE));
+    return this;
+  }
+
+  public RowBuilder unit(ChronoUnit counted) {
+    unit = Objects.requireNonNull(counted, "counted");
+    return this;
+  }
+
+  /** What the field allows there, where its declaration does not say. */
+  public RowBuilder limits(String layerOrShape, Limits said, boolean required) {
+    limits.only.put(layerOrShape, new SaidLimits(said, required, PlanBuilder.HERE));
+    return this;
+  }
+
+  public RowBuilder accept(RuleId rule, String reason) {
+    accept.put(rule, new Acceptance(PlanBuilder.text(reason), Optional.empty()));
+    return this;
+  }
+
+  /** The same up to a day. */
+  public RowBuilder accept(RuleId rule, String reason, LocalDate until) {
+    accept.put(rule, new Acceptance(PlanBuilder.text(reason), Optional.of(until)));
+    return this;
+  }
+
+  /** What was said so far. */
+  public Row row() {
+    return new Row(
+        names,
+        lists,
+        Optional.ofNullable(role),
+        Optional.ofNullable(derived),
+        stays.scoped(),
+        given.scoped(),
+        by.scoped(),
+        codes.scoped(),
+        absent.scoped(),
+        Optional.ofNullable(unit),
+        limits.scoped(),
+        accept,
+        RowText.at(PlanBuilder.HERE));
+  }
+
+  /** What is said once for all, or by layer and shape. */
+  private static final class Words<T> {
+
+    private @Nullable T everywhere;
+    private final Map<String, T> only = new LinkedHashMap<>();
+
+    Scoped<T> scoped() {
+      return new Scoped<>(Optional.ofNullable(everywhere), only);
+    }
+  }
+}

@@ -1,7 +1,0 @@
-/**
- * Reads shapes from Java, from source folders, class folders and jars, through the compiler API.
- */
-@NullMarked
-package dev.shelftwin.read;
-
-import org.jspecify.annotations.NullMarked;

@@ -1,0 +1,98 @@
+package dev.shelftwin.rule;
+
+import dev.shelftwin.finding.Finding;
+import dev.shelftwin.finding.Remedy;
+import dev.shelftwin.finding.RuleId;
+import dev.shelftwin.ledger.ConceptLedger;
+import dev.shelftwin.plan.Acceptance;
+import dev.shelftwin.plan.Layer;
+import dev.shelftwin.plan.Row;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+
+/** Which findings the plan accepts, and which acceptances match no finding. */
+final class AcceptedFindings {
+
+  private final RuleContext context;
+  private final List<RuleMatch> matches;
+  private final Set<RuleId> failed;
+
+  AcceptedFindings(RuleContext context, List<RuleMatch> matches, Set<RuleId> failed) {
+    this.context = context;
+    this.matches = List.copyOf(matches);
+    this.failed = Set.copyOf(failed);
+  }
+
+  List<CheckResult.AcceptedByLayer> byLayer() {
+    List<CheckResult.AcceptedByLayer> accepted = new ArrayList<>();
+    for (Layer layer : context.plan().layers()) {
+      layer.defaults().accept().entrySet().stream()
+          .sorted(Map.Entry.comparingByKey())
+          .forEach(
+              entry ->
+                  accepted.add(
+                      new CheckResult.AcceptedByLayer(
+                          layer.name(),
+                          entry.getKey(),
+                          entry.getValue().because(),
+                          count(layer, entry.getKey()))));
+    }
+    return accepted;
+  }
+
+  private int count(Layer layer, RuleId rule) {
+    return (int)
+        matches.stream()
+            .filter(match -> match.finding().rule() == rule)
+            .filter(match -> match.acceptingRow().isEmpty())
+            .filter(match -> match.acceptingLayer().equals(Optional.of(layer)))
+            .count();
+  }
+
+  /** Findings for acceptances that match nothing; not for rules that failed. */
+  List<Finding> stale() {
+    List<Finding> stale = new ArrayList<>();
+    context.concepts().forEach(concept -> stale.addAll(staleRows(concept)));
+    for (CheckResult.AcceptedByLayer accepted : byLayer()) {
+      if (accepted.count() == 0 && !failed.contains(accepted.rule())) {
+        stale.add(
+            Finding.of(
+                RuleId.STALE_ROW,
+                accepted.layer(),
+                "The layer '"
+                    + accepted.layer()
+                    + "' accepts "
+                    + accepted.rule().key()
+                    + ", which is not found in it.",
+                accepted.because().at(),
+                Remedy.advice("remove the acceptance")));
+      }
+    }
+    return stale;
+  }
+
+  private List<Finding> staleRows(ConceptLedger concept) {
+    List<Finding> stale = new ArrayList<>();
+    for (Row row : concept.concept().rows()) {
+      for (Map.Entry<RuleId, Acceptance> accepted : row.accept().entrySet()) {
+        boolean used =
+            matches.stream()
+                .filter(match -> match.finding().rule() == accepted.getKey())
+                .anyMatch(match -> match.acceptingRow().equals(Optional.of(row)));
+        if (!used && !failed.contains(accepted.getKey())) {
+          stale.add(
+              Finding.of(
+                  RuleId.STALE_ROW,
+                  concept.name(),
+                  "This row accepts " + accepted.getKey().key() + ", which is not found here.",
+                  accepted.getValue().because().at(),
+                  Remedy.advice("remove the acceptance")));
+        }
+      }
+    }
+    return stale;
+  }
+}

@@ -1,0 +1,102 @@
+package dev.shelftwin.rule;
+
+import dev.shelftwin.facts.Frameworks;
+import dev.shelftwin.finding.FieldId;
+import dev.shelftwin.finding.Finding;
+import dev.shelftwin.finding.Remedy;
+import dev.shelftwin.finding.RuleId;
+import dev.shelftwin.ledger.ConceptLedger;
+import dev.shelftwin.plan.Layer;
+import dev.shelftwin.shape.ClassDependency;
+import dev.shelftwin.shape.Role;
+import dev.shelftwin.shape.Shape;
+import dev.shelftwin.shape.TypeRef;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+
+/**
+ * A class outside the persistence layer that uses a persistence standard or provider in a signature
+ * or body, and a class of the domain that uses document annotations. The fields and annotations of
+ * mapped types have rules of their own.
+ */
+final class LeakedDependency implements Rule.Check<Layer> {
+
+  @Override
+  public Stream<RuleMatch> of(Layer layer, RuleContext context) {
+    if (layer.role() == Role.PERSISTENCE || context.sharesPackage(layer)) {
+      return Stream.empty();
+    }
+    Set<String> mapped =
+        context.ledger().concepts().stream()
+            .flatMap(ConceptLedger::shapes)
+            .map(shape -> shape.shape().type().qualifiedName())
+            .collect(Collectors.toSet());
+    Set<FieldId> reported = new HashSet<>();
+    return context
+        .dependenciesOf(layer)
+        .filter(dependency -> isLeak(dependency, layer, context))
+        .filter(
+            dependency ->
+                !mapped.contains(dependency.from().qualifiedName())
+                    || !isDeclared(dependency, context))
+        .filter(dependency -> !RuleContext.isAllowed(layer, dependency.to()))
+        .filter(dependency -> reported.add(LayerBreach.id(dependency)))
+        .map(dependency -> match(dependency, layer, context));
+  }
+
+  private static boolean isLeak(ClassDependency dependency, Layer layer, RuleContext context) {
+    return context.isPersistenceProduct(dependency.to())
+        || (layer.role() == Role.DOMAIN && Frameworks.isForDocuments(dependency.to()));
+  }
+
+  /** Whether a field or annotation of the using class has the type. */
+  private static boolean isDeclared(ClassDependency dependency, RuleContext context) {
+    String used = dependency.to().qualifiedName();
+    return context.shapes().find(dependency.from()).stream()
+        .anyMatch(
+            shape ->
+                shape.annotations().contains(used)
+                    || shape.fields().stream()
+                        .anyMatch(
+                            field ->
+                                field.annotations().contains(used)
+                                    || mentions(field.type(), dependency.to())));
+  }
+
+  private static boolean mentions(TypeRef type, TypeRef other) {
+    return type.qualifiedName().equals(other.qualifiedName())
+        || type.arguments().stream().anyMatch(argument -> mentions(argument, other));
+  }
+
+  private static RuleMatch match(ClassDependency dependency, Layer layer, RuleContext context) {
+    TypeRef to = dependency.to();
+    boolean annotation =
+        context
+            .shapes()
+            .find(to)
+            .filter(shape -> shape.kind() == Shape.Kind.ANNOTATION)
+            .isPresent();
+    String message =
+        annotation
+            ? dependency.from() + LeakedAnnotation.has(to)
+            : dependency.from() + " uses the persistence type " + to.qualifiedName();
+    Remedy remedy =
+        annotation
+            ? LeakedAnnotation.remedy(to)
+            : Remedy.advice("let the persistence layer convert it to a type of this layer");
+    return RuleMatch.of(
+        new Finding(
+            annotation ? RuleId.LEAKED_ANNOTATION : RuleId.LEAKED_TYPE,
+            layer.name(),
+            Optional.empty(),
+            Optional.of(LayerBreach.id(dependency)),
+            message + LayerBreach.where(dependency) + ".",
+            List.of(remedy, LayerBreach.allow(layer, to)),
+            context.dependencies().place(dependency)),
+        layer);
+  }
+}

@@ -1,0 +1,180 @@
+package dev.shelftwin.rule;
+
+import dev.shelftwin.facts.Frameworks;
+import dev.shelftwin.finding.Finding;
+import dev.shelftwin.ledger.ConceptLedger;
+import dev.shelftwin.ledger.LayerTypes;
+import dev.shelftwin.ledger.Ledger;
+import dev.shelftwin.ledger.ResolvedShape;
+import dev.shelftwin.plan.Layer;
+import dev.shelftwin.plan.Plan;
+import dev.shelftwin.shape.ClassDependencies;
+import dev.shelftwin.shape.ClassDependency;
+import dev.shelftwin.shape.FieldRole;
+import dev.shelftwin.shape.Role;
+import dev.shelftwin.shape.Shapes;
+import dev.shelftwin.shape.TypeRef;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+
+/** What rules know about the project. Nothing in it changes while rules run. */
+final class RuleContext {
+
+  private final Ledger ledger;
+  private final Shapes shapes;
+  private final ClassDependencies dependencies;
+  private final LayerTypes layerTypes;
+  private final Set<String> misnamedConcepts;
+
+  /** The packages of the JPA providers on the class path. */
+  private final Set<String> providerPackages;
+
+  /** The qualified names of the concepts' persistence types. */
+  private final Set<String> persistenceTypes;
+
+  private final List<TypeCycles.Cycle> cycles;
+
+  RuleContext(Ledger ledger, Shapes shapes, ClassDependencies dependencies) {
+    this.ledger = ledger;
+    this.shapes = shapes;
+    this.dependencies = dependencies;
+    this.layerTypes = new LayerTypes(shapes);
+    this.misnamedConcepts =
+        ledger.unknownNames().stream().map(Finding::concept).collect(Collectors.toSet());
+    this.providerPackages =
+        dependencies.providers().stream().map(RuleContext::product).collect(Collectors.toSet());
+    this.persistenceTypes =
+        ledger.concepts().stream()
+            .flatMap(ConceptLedger::shapes)
+            .filter(shape -> shape.role() == Role.PERSISTENCE)
+            .map(shape -> shape.shape().type().qualifiedName())
+            .collect(Collectors.toSet());
+    this.cycles = TypeCycles.of(ledger, shapes);
+  }
+
+  /** The first two parts of a class name, which the packages of one product have in common. */
+  private static String product(String className) {
+    return Stream.of(className.split("\\.", -1)).limit(2).collect(Collectors.joining("."));
+  }
+
+  Ledger ledger() {
+    return ledger;
+  }
+
+  Plan plan() {
+    return ledger.plan();
+  }
+
+  /** The concepts without unknown names: those would cause further findings. */
+  Stream<ConceptLedger> concepts() {
+    return ledger.concepts().stream().filter(concept -> !misnamedConcepts.contains(concept.name()));
+  }
+
+  Shapes shapes() {
+    return shapes;
+  }
+
+  LayerTypes layerTypes() {
+    return layerTypes;
+  }
+
+  ClassDependencies dependencies() {
+    return dependencies;
+  }
+
+  /** The dependencies of the classes of a layer. */
+  Stream<ClassDependency> dependenciesOf(Layer layer) {
+    return layer.packages().roots().stream()
+        .flatMap(root -> dependencies.in(root).stream())
+        .filter(dependency -> layerOf(dependency.from()).equals(Optional.of(layer)));
+  }
+
+  /** Cycles among the types of responses. */
+  List<TypeCycles.Cycle> cycles() {
+    return cycles;
+  }
+
+  /** Whether rows are mapped to transfer types without a domain. */
+  boolean hasNoDomain() {
+    return plan().layers().stream().noneMatch(layer -> layer.role() == Role.DOMAIN);
+  }
+
+  /** Whether a type belongs to a persistence layer, a persistence standard or a provider. */
+  boolean isPersistenceType(TypeRef type) {
+    boolean inLayer =
+        plan().layers().stream()
+            .filter(layer -> layer.role() == Role.PERSISTENCE && !sharesPackage(layer))
+            .anyMatch(layer -> layer.packages().hasType(type.packageName(), type.name()));
+    return inLayer || persistenceTypes.contains(type.qualifiedName()) || isPersistenceProduct(type);
+  }
+
+  /** Whether a type belongs to a persistence standard or a provider. */
+  boolean isPersistenceProduct(TypeRef type) {
+    return Frameworks.isPersistenceStandard(type)
+        || providerPackages.stream().anyMatch(name -> isWithin(type.packageName(), name));
+  }
+
+  /** Whether any column is unique, so that the unique columns are declared. */
+  boolean declaresUniqueColumns() {
+    return ledger.concepts().stream()
+        .flatMap(ConceptLedger::shapes)
+        .filter(shape -> shape.role() == Role.PERSISTENCE)
+        .flatMap(shape -> shape.shape().fields().stream())
+        .anyMatch(field -> field.limits().unique() && !field.roles().contains(FieldRole.KEY));
+  }
+
+  /** The layer whose packages a type is in or below; the nearest one. */
+  Optional<Layer> layerOf(TypeRef type) {
+    return plan().layers().stream()
+        .filter(layer -> layer.packages().depth(type.packageName()).isPresent())
+        .max(
+            Comparator.comparingInt(
+                layer -> layer.packages().depth(type.packageName()).getAsInt()));
+  }
+
+  /** Whether other layers have the same packages, so that a class does not tell its layer. */
+  boolean sharesPackage(Layer layer) {
+    return plan().layers().stream()
+        .anyMatch(
+            other ->
+                !other.equals(layer)
+                    && other.packages().toString().equals(layer.packages().toString())
+                    && other.packages().excludes().isEmpty()
+                    && layer.packages().excludes().isEmpty());
+  }
+
+  /** The shapes of the concepts in a layer. */
+  Stream<ResolvedShape> shapesOf(Layer layer) {
+    return ledger.concepts().stream()
+        .flatMap(ConceptLedger::shapes)
+        .filter(shape -> shape.layer().equals(layer));
+  }
+
+  /** Whether most names of several words in a layer are written with underscores. */
+  boolean usesUnderscores(Layer layer) {
+    Map<Boolean, Long> names =
+        shapesOf(layer)
+            .flatMap(shape -> shape.shape().fields().stream())
+            .map(LeakedName::name)
+            .filter(name -> name.contains("_") || !name.equals(name.toLowerCase(Locale.ROOT)))
+            .collect(Collectors.partitioningBy(name -> name.contains("_"), Collectors.counting()));
+    return names.getOrDefault(true, 0L) > names.getOrDefault(false, 0L);
+  }
+
+  /** Whether the plan allows a layer to use a type of another. */
+  static boolean isAllowed(Layer layer, TypeRef type) {
+    return layer.rules().allowedTypes().keySet().stream()
+        .anyMatch(name -> isWithin(type.qualifiedName(), name));
+  }
+
+  /** Whether a package is another one, or below it. */
+  static boolean isWithin(String packageName, String other) {
+    return packageName.equals(other) || packageName.startsWith(other + ".");
+  }
+}

@@ -1,0 +1,19 @@
+package dev.shelftwin.shape;
+
+/** How a field is stored in a table or written to a document, as far as its declaration says. */
+public enum FieldTrait {
+  /** The store generates the value. */
+  GENERATED,
+  /** The elements are rows of another table. */
+  STORED_AS_ROWS,
+  /** The elements are child rows that refer back to this row. */
+  CHILD_ROWS,
+  /** A column keeps the order of the elements. */
+  ORDER_COLUMN,
+  /** The elements are sorted by a column when they are read. */
+  SORTED_WHEN_READ,
+  /** The field is left out of documents such as JSON. */
+  OMITTED_FROM_DOCUMENTS,
+  /** In documents, an object that was written before is replaced by a reference to it. */
+  REFERENCED_IN_DOCUMENTS
+}

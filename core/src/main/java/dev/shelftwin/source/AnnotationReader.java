@@ -1,0 +1,74 @@
+package dev.shelftwin.source;
+
+import dev.shelftwin.facts.AnnotationSet;
+import dev.shelftwin.facts.DeclaredAnnotation;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import javax.lang.model.AnnotatedConstruct;
+import javax.lang.model.element.AnnotationMirror;
+import javax.lang.model.element.AnnotationValue;
+import javax.lang.model.element.Element;
+import javax.lang.model.element.ExecutableElement;
+import javax.lang.model.element.TypeElement;
+import javax.lang.model.element.VariableElement;
+import javax.lang.model.type.TypeMirror;
+import javax.lang.model.util.Elements;
+
+/** Turns the compiler's annotations into values. */
+final class AnnotationReader {
+
+  private final Elements elements;
+  private final TypeReader types;
+
+  AnnotationReader(Elements elements) {
+    this.elements = elements;
+    this.types = new TypeReader(elements);
+  }
+
+  /** The annotations of everything that declares one field or type. */
+  AnnotationSet read(List<? extends AnnotatedConstruct> declarations) {
+    List<DeclaredAnnotation> all = new ArrayList<>();
+    for (AnnotatedConstruct declaration : declarations) {
+      declaration.getAnnotationMirrors().forEach(mirror -> all.add(read(mirror)));
+    }
+    return new AnnotationSet(all);
+  }
+
+  /** The names of annotations whose types are not on the class path. */
+  List<String> missingTypes(AnnotationSet annotations) {
+    return annotations.names().stream()
+        .filter(name -> elements.getTypeElement(name) == null)
+        .toList();
+  }
+
+  private DeclaredAnnotation read(AnnotationMirror mirror) {
+    TypeElement type = (TypeElement) mirror.getAnnotationType().asElement();
+    Map<String, Object> values = new LinkedHashMap<>();
+    Map<? extends ExecutableElement, ? extends AnnotationValue> members =
+        elements.getElementValuesWithDefaults(mirror);
+    members.forEach((member, value) -> values.put(name(member), value(value.getValue())));
+    return new DeclaredAnnotation(
+        elements.getPackageOf(type).getQualifiedName().toString(), types.read(type).name(), values);
+  }
+
+  private Object value(Object value) {
+    if (value instanceof AnnotationMirror nested) {
+      return read(nested);
+    }
+    if (value instanceof VariableElement constant) {
+      return name(constant);
+    }
+    if (value instanceof TypeMirror type) {
+      return type.toString();
+    }
+    return value instanceof List<?> list
+        ? list.stream().map(one -> value(((AnnotationValue) one).getValue())).toList()
+        : value;
+  }
+
+  private static String name(Element element) {
+    return element.getSimpleName().toString();
+  }
+}

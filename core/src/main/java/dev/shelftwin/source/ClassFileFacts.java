@@ -1,0 +1,102 @@
+package dev.shelftwin.source;
+
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.Map;
+import java.util.Set;
+import org.jspecify.annotations.Nullable;
+import org.objectweb.asm.AnnotationVisitor;
+import org.objectweb.asm.ClassReader;
+import org.objectweb.asm.ClassVisitor;
+import org.objectweb.asm.FieldVisitor;
+import org.objectweb.asm.MethodVisitor;
+import org.objectweb.asm.Opcodes;
+import org.objectweb.asm.Type;
+import org.objectweb.asm.TypePath;
+import org.objectweb.asm.TypeReference;
+
+/**
+ * What a class file says about nulls and the compiler's model does not: type annotations (JVMS
+ * §4.7.20), which JDK 17 reads from sources only, and constructor parameters that reject null.
+ */
+final class ClassFileFacts extends ClassVisitor {
+
+  /** There is no class file. */
+  static final ClassFileFacts NONE = new ClassFileFacts();
+
+  private final Map<String, Set<String>> annotations = new HashMap<>();
+  private final Set<String> rejected = new HashSet<>();
+
+  private ClassFileFacts() {
+    super(Opcodes.ASM9);
+  }
+
+  static ClassFileFacts of(ClassReader file) {
+    ClassFileFacts facts = new ClassFileFacts();
+    file.accept(facts, ClassReader.SKIP_FRAMES);
+    return facts;
+  }
+
+  /** The simple names of the annotations of a field's type. */
+  Set<String> ofField(String name) {
+    return annotations.getOrDefault(name, Set.of());
+  }
+
+  /** The simple names of the annotations of the return type of a method without parameters. */
+  Set<String> ofResult(String method) {
+    return annotations.getOrDefault(method + "()", Set.of());
+  }
+
+  /** Whether a constructor throws if the parameter of that name is null. */
+  boolean rejectsNull(String parameter) {
+    return rejected.contains(parameter);
+  }
+
+  @Override
+  public FieldVisitor visitField(
+      int access, String name, String type, @Nullable String generic, @Nullable Object value) {
+    return new FieldVisitor(Opcodes.ASM9) {
+      @Override
+      public @Nullable AnnotationVisitor visitTypeAnnotation(
+          int reference, @Nullable TypePath path, String annotation, boolean visible) {
+        note(name, path, annotation);
+        return null;
+      }
+    };
+  }
+
+  @Override
+  public MethodVisitor visitMethod(
+      int access,
+      String name,
+      String type,
+      @Nullable String generic,
+      String @Nullable [] exceptions) {
+    if (name.equals("<init>")) {
+      return new NullChecks(type, rejected);
+    }
+    boolean reads = type.startsWith("()");
+    return new MethodVisitor(Opcodes.ASM9) {
+      @Override
+      public @Nullable AnnotationVisitor visitTypeAnnotation(
+          int reference, @Nullable TypePath path, String annotation, boolean visible) {
+        if (reads && new TypeReference(reference).getSort() == TypeReference.METHOD_RETURN) {
+          note(name + "()", path, annotation);
+        }
+        return null;
+      }
+    };
+  }
+
+  /** Notes an annotation of the whole type, not of a type argument, an element or a bound. */
+  private void note(String member, @Nullable TypePath path, String annotation) {
+    for (int step = 0; path != null && step < path.getLength(); step++) {
+      if (path.getStep(step) != TypePath.INNER_TYPE) {
+        return;
+      }
+    }
+    String name = Type.getType(annotation).getClassName();
+    String simpleName = name.substring(Math.max(name.lastIndexOf('.'), name.lastIndexOf('$')) + 1);
+    annotations.computeIfAbsent(member, any -> new HashSet<>()).add(simpleName);
+  }
+}

@@ -1,0 +1,186 @@
+package dev.shelftwin.source;
+
+import dev.shelftwin.facts.Facts;
+import java.util.ArrayDeque;
+import java.util.ArrayList;
+import java.util.Deque;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Stream;
+import javax.lang.model.element.Element;
+import javax.lang.model.element.ElementKind;
+import javax.lang.model.element.ExecutableElement;
+import javax.lang.model.element.Modifier;
+import javax.lang.model.element.TypeElement;
+import javax.lang.model.element.VariableElement;
+import javax.lang.model.type.DeclaredType;
+import javax.lang.model.type.TypeKind;
+import javax.lang.model.type.TypeMirror;
+import javax.lang.model.util.ElementFilter;
+import javax.lang.model.util.Types;
+
+/**
+ * The instance members of a class, inherited ones first. A field hides one of the same name above
+ * it, a method overrides one of the same name and count of parameters.
+ */
+final class Members {
+
+  private static final Set<String> OF_EVERY_OBJECT =
+      Set.of("toString", "hashCode", "getClass", "clone", "notify", "notifyAll", "wait");
+
+  private final AnnotationReader annotations;
+  private final Map<String, VariableElement> fields = new LinkedHashMap<>();
+  private final Map<String, ExecutableElement> getters = new LinkedHashMap<>();
+  private final Map<String, List<ExecutableElement>> takers = new LinkedHashMap<>();
+
+  Members(TypeElement type, AnnotationReader annotations) {
+    this.annotations = annotations;
+    for (TypeElement level : lineage(type)) {
+      for (VariableElement field : ElementFilter.fieldsIn(level.getEnclosedElements())) {
+        if (!isStatic(field) && isOwn(field)) {
+          fields.put(field.getSimpleName().toString(), field);
+        }
+      }
+      for (ExecutableElement method : ElementFilter.methodsIn(level.getEnclosedElements())) {
+        boolean hidden = method.getModifiers().contains(Modifier.PRIVATE);
+        if (!isStatic(method) && !hidden && isOwn(method)) {
+          add(method);
+        }
+      }
+    }
+  }
+
+  /** Fields by name. */
+  Map<String, VariableElement> fields() {
+    return fields;
+  }
+
+  /**
+   * The method that reads the field of that name: {@code name()}, {@code getName()}, {@code
+   * isName()}.
+   */
+  Optional<ExecutableElement> getter(String field) {
+    return Stream.of(field, "get" + capital(field), "is" + capital(field))
+        .map(getters::get)
+        .filter(method -> method != null)
+        .findFirst();
+  }
+
+  /**
+   * The method that writes a field: {@code setName(value)}; of several the one that takes the
+   * field's own type, else the one that was declared last.
+   */
+  Optional<ExecutableElement> setter(VariableElement field, Types types) {
+    List<ExecutableElement> all =
+        takers.getOrDefault("set" + capital(field.getSimpleName().toString()), List.of());
+    return all.stream()
+        .filter(method -> types.isSameType(method.getParameters().get(0).asType(), field.asType()))
+        .findFirst()
+        .or(() -> all.isEmpty() ? Optional.empty() : Optional.of(all.get(all.size() - 1)));
+  }
+
+  /**
+   * The methods that take one of the elements of a field: {@code addShelf(shelf)} for shelves; of
+   * the field's own name or of one that it is the plural of.
+   */
+  Stream<ExecutableElement> takers(String verb, String field) {
+    String name = capital(field);
+    return Stream.of(
+            name,
+            cut(name, "s", ""),
+            cut(name, "es", ""),
+            cut(name, "ies", "y"),
+            cut(name, "ves", "f"),
+            "")
+        .distinct()
+        .flatMap(one -> takers.getOrDefault(verb + one, List.of()).stream());
+  }
+
+  private static String cut(String name, String end, String put) {
+    return name.endsWith(end) ? name.substring(0, name.length() - end.length()) + put : name;
+  }
+
+  /** What methods compute: those that return something no field keeps, by the name they give it. */
+  Map<String, ExecutableElement> computed() {
+    Map<String, ExecutableElement> computed = new LinkedHashMap<>();
+    getters.forEach(
+        (name, method) -> {
+          String property = property(name);
+          if (!fields.containsKey(property) && !fields.containsKey(name)) {
+            computed.putIfAbsent(property, method);
+          }
+        });
+    return computed;
+  }
+
+  private void add(ExecutableElement method) {
+    String name = method.getSimpleName().toString();
+    int parameters = method.getParameters().size();
+    boolean returns = method.getReturnType().getKind() != TypeKind.VOID;
+    if (parameters == 0 && returns && !OF_EVERY_OBJECT.contains(name)) {
+      getters.put(name, method);
+    } else if (parameters == 1) {
+      takers.computeIfAbsent(name, key -> new ArrayList<>()).add(method);
+    }
+  }
+
+  /**
+   * What a program wrote itself: a dollar sign begins the names of what tools add to classes (JLS
+   * §3.8), and a transient field is no part of an object's state (JLS §8.3.1.3; Jakarta Persistence
+   * 3.2, §2.2).
+   */
+  private boolean isOwn(Element member) {
+    boolean added = member.getSimpleName().toString().startsWith("$");
+    boolean passing =
+        member.getModifiers().contains(Modifier.TRANSIENT)
+            || Facts.isTransient(annotations.read(List.of(member)));
+    return !added && !(passing && member.getKind().isField());
+  }
+
+  private static List<TypeElement> lineage(TypeElement type) {
+    Deque<TypeElement> lineage = new ArrayDeque<>();
+    if (type.getKind() == ElementKind.INTERFACE) {
+      for (TypeMirror wider : type.getInterfaces()) {
+        lineage(((TypeElement) ((DeclaredType) wider).asElement())).forEach(lineage::addFirst);
+      }
+      lineage.addLast(type);
+      return List.copyOf(lineage);
+    }
+    TypeMirror level = type.asType();
+    while (level instanceof DeclaredType declared && level.getKind() == TypeKind.DECLARED) {
+      TypeElement element = (TypeElement) declared.asElement();
+      if (element.getQualifiedName().contentEquals("java.lang.Object")
+          || element.getQualifiedName().contentEquals("java.lang.Record")
+          || element.getQualifiedName().contentEquals("java.lang.Enum")) {
+        break;
+      }
+      lineage.addFirst(element);
+      level = element.getSuperclass();
+    }
+    return List.copyOf(lineage);
+  }
+
+  private static boolean isStatic(Element member) {
+    return member.getModifiers().contains(Modifier.STATIC);
+  }
+
+  private static String property(String method) {
+    for (String prefix : List.of("get", "is")) {
+      if (method.length() > prefix.length()
+          && method.startsWith(prefix)
+          && Character.isUpperCase(method.charAt(prefix.length()))) {
+        String rest = method.substring(prefix.length());
+        return rest.substring(0, 1).toLowerCase(Locale.ROOT) + rest.substring(1);
+      }
+    }
+    return method;
+  }
+
+  private static String capital(String name) {
+    return name.substring(0, 1).toUpperCase(Locale.ROOT) + name.substring(1);
+  }
+}

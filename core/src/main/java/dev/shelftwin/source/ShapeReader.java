@@ -1,0 +1,461 @@
+package dev.shelftwin.source;
+
+import dev.shelftwin.facts.AnnotationSet;
+import dev.shelftwin.facts.DeclaredField;
+import dev.shelftwin.facts.Facts;
+import dev.shelftwin.finding.InputError;
+import dev.shelftwin.shape.Access;
+import dev.shelftwin.shape.Container;
+import dev.shelftwin.shape.Creator;
+import dev.shelftwin.shape.ElementAdder;
+import dev.shelftwin.shape.Field;
+import dev.shelftwin.shape.FieldAccess;
+import dev.shelftwin.shape.Parameter;
+import dev.shelftwin.shape.Place;
+import dev.shelftwin.shape.Shape;
+import dev.shelftwin.shape.TypeRef;
+import dev.shelftwin.shape.Visibility;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.Set;
+import java.util.function.Consumer;
+import java.util.function.Function;
+import java.util.stream.Stream;
+import javax.lang.model.AnnotatedConstruct;
+import javax.lang.model.element.Element;
+import javax.lang.model.element.ElementKind;
+import javax.lang.model.element.ExecutableElement;
+import javax.lang.model.element.Modifier;
+import javax.lang.model.element.RecordComponentElement;
+import javax.lang.model.element.TypeElement;
+import javax.lang.model.element.TypeParameterElement;
+import javax.lang.model.element.VariableElement;
+import javax.lang.model.type.DeclaredType;
+import javax.lang.model.type.ExecutableType;
+import javax.lang.model.type.TypeKind;
+import javax.lang.model.type.TypeMirror;
+import javax.lang.model.type.TypeVariable;
+import javax.lang.model.util.ElementFilter;
+import javax.lang.model.util.Elements;
+import javax.lang.model.util.Types;
+
+/** Reads the shape of a type from the compiler's model. */
+final class ShapeReader {
+
+  private static final AnnotationSet NO_ANNOTATIONS = new AnnotationSet(List.of());
+
+  private final Elements elements;
+  private final Types types;
+  private final TypeReader typeReader;
+  private final Places places;
+  private final AnnotationReader annotationReader;
+  private final Function<TypeElement, ClassFileFacts> classFiles;
+  private final Consumer<InputError> errors;
+
+  /**
+   * @param classFiles what the class file of a type adds to its element
+   * @param errors receives everything that prevents a type from being read completely
+   */
+  ShapeReader(
+      Elements elements,
+      Types types,
+      Places places,
+      Function<TypeElement, ClassFileFacts> classFiles,
+      Consumer<InputError> errors) {
+    this.elements = elements;
+    this.types = types;
+    this.typeReader = new TypeReader(elements);
+    this.places = places;
+    this.annotationReader = new AnnotationReader(elements);
+    this.classFiles = classFiles;
+    this.errors = errors;
+  }
+
+  /** The shape of a type, with the type arguments that it was asked for. */
+  Shape read(DeclaredType self) {
+    TypeElement type = (TypeElement) self.asElement();
+    TypeRef ref = typeReader.read(self);
+    if (ref.packageName().startsWith("java.")) {
+      return ofTheJdk(type, self, ref);
+    }
+    AnnotationSet annotations = annotations(places.ofType(ref), List.of(type));
+    List<Field> fields = fields(self);
+    return new Shape(
+        ref,
+        kind(type),
+        new Shape.Hierarchy(supertypes(self), permits(type)),
+        fields,
+        methods(self, ref, fields),
+        constants(type),
+        Facts.ofType(annotations, kind(type) == Shape.Kind.RECORD && !hasOwnText(type)),
+        places.ofType(ref));
+  }
+
+  private List<TypeRef> permits(TypeElement type) {
+    return type.getPermittedSubclasses().stream()
+        .map(typeReader::read)
+        .map(TypeRef::erased)
+        .toList();
+  }
+
+  private Shape.Methods methods(DeclaredType self, TypeRef ref, List<Field> fields) {
+    List<Creator> builders =
+        new BuilderReader(types, typeReader, this).builders((TypeElement) self.asElement(), ref);
+    return new Shape.Methods(
+        constructors(self, ref),
+        Stream.concat(statics(self, ref).stream(), builders.stream()).toList(),
+        converters(self, ref, fields));
+  }
+
+  private static Shape.Kind kind(TypeElement type) {
+    return switch (type.getKind()) {
+      case RECORD -> Shape.Kind.RECORD;
+      case ENUM -> Shape.Kind.ENUM;
+      case INTERFACE -> Shape.Kind.INTERFACE;
+      case ANNOTATION_TYPE -> Shape.Kind.ANNOTATION;
+      default ->
+          type.getModifiers().contains(Modifier.ABSTRACT)
+              ? Shape.Kind.ABSTRACT_CLASS
+              : Shape.Kind.CLASS;
+    };
+  }
+
+  /** The one that the compiler gives a record is final; nobody else says that of a record's. */
+  private boolean hasOwnText(TypeElement type) {
+    return ElementFilter.methodsIn(type.getEnclosedElements()).stream()
+        .filter(method -> method.getSimpleName().contentEquals("toString"))
+        .filter(method -> method.getParameters().isEmpty())
+        .anyMatch(method -> !method.getModifiers().contains(Modifier.FINAL));
+  }
+
+  private Set<TypeRef> supertypes(TypeMirror type) {
+    Set<TypeRef> supertypes = new LinkedHashSet<>();
+    for (TypeMirror direct : types.directSupertypes(type)) {
+      checkKnown(direct, type);
+      TypeRef ref = typeReader.read(direct).erased();
+      if (!ref.packageName().startsWith("java.") && supertypes.add(ref)) {
+        supertypes.addAll(supertypes(direct));
+      }
+    }
+    return supertypes;
+  }
+
+  private List<Field> fields(DeclaredType self) {
+    Members members = new Members((TypeElement) self.asElement(), annotationReader);
+    List<Field> fields = new ArrayList<>();
+    members.fields().values().forEach(field -> fields.add(stored(field, self, members)));
+    members.computed().forEach((name, method) -> fields.add(computed(name, method, self)));
+    return fields;
+  }
+
+  /** Of types of the JDK only methods without parameters are of use, such as {@code now()}. */
+  private Shape ofTheJdk(TypeElement type, DeclaredType self, TypeRef ref) {
+    List<Creator> statics =
+        statics(self, ref).stream().filter(method -> method.parameters().isEmpty()).toList();
+    return new Shape(
+        ref,
+        kind(type),
+        Shape.Hierarchy.NONE,
+        List.of(),
+        new Shape.Methods(List.of(), statics, List.of()),
+        constants(type),
+        Shape.ShapeFacts.NONE,
+        Place.in(ref.qualifiedName()));
+  }
+
+  private Field stored(VariableElement field, DeclaredType self, Members members) {
+    String name = field.getSimpleName().toString();
+    TypeElement owner = owner(field);
+    Place place = places.ofField(typeReader.read(owner), name);
+    TypeMirror declared = types.asMemberOf(self, field);
+    Optional<Access> reader =
+        members.getter(name).map(method -> readBy(method, self)).or(() -> direct(field, declared));
+    TypeRef type = reader.map(Access::type).orElseGet(() -> typeReader.read(declared));
+    checkKnown(place, name, declared);
+    AnnotationSet annotations = annotations(place, declarations(field, members, declared));
+    DeclaredField facts =
+        declared(
+            type, annotations, field, members.getter(name), annotations(place, List.of(owner)));
+    return new Field(
+        name,
+        type,
+        Facts.ofStored(facts),
+        true,
+        new FieldAccess(
+            reader, writer(field, declared, self, members), adder(field, type, self, members)),
+        place);
+  }
+
+  private Field computed(String name, ExecutableElement method, DeclaredType self) {
+    TypeElement owner = owner(method);
+    Place place = places.ofCallable(typeReader.read(owner), method.getSimpleName().toString(), 0);
+    Access reader = readBy(method, self);
+    AnnotationSet annotations = annotations(place, List.of(method, method.getReturnType()));
+    DeclaredField facts =
+        declared(reader.type(), annotations, method, Optional.of(method), NO_ANNOTATIONS);
+    return new Field(
+        name,
+        reader.type(),
+        Facts.ofComputed(facts),
+        false,
+        new FieldAccess(Optional.of(reader), Optional.empty(), Optional.empty()),
+        place);
+  }
+
+  /** Everything that may carry an annotation of the field, its type's own annotations included. */
+  private List<AnnotatedConstruct> declarations(
+      VariableElement field, Members members, TypeMirror type) {
+    String name = field.getSimpleName().toString();
+    List<AnnotatedConstruct> all = new ArrayList<>(List.of(field, type));
+    members.getter(name).ifPresent(all::add);
+    members.getter(name).map(ExecutableElement::getReturnType).ifPresent(all::add);
+    if (field.getEnclosingElement() instanceof TypeElement owner
+        && owner.getKind() == ElementKind.RECORD) {
+      for (RecordComponentElement component :
+          ElementFilter.recordComponentsIn(owner.getEnclosedElements())) {
+        if (component.getSimpleName().contentEquals(name)) {
+          all.add(component);
+        }
+      }
+      for (ExecutableElement creator : ElementFilter.constructorsIn(owner.getEnclosedElements())) {
+        creator.getParameters().stream()
+            .filter(parameter -> parameter.getSimpleName().contentEquals(name))
+            .forEach(all::add);
+      }
+    }
+    return all;
+  }
+
+  private Access readBy(ExecutableElement method, DeclaredType self) {
+    ExecutableType asMember = (ExecutableType) types.asMemberOf(self, method);
+    return new Access(
+        Access.Kind.METHOD,
+        method.getSimpleName().toString(),
+        typeReader.read(asMember.getReturnType()),
+        visibility(method));
+  }
+
+  private Optional<Access> direct(VariableElement field, TypeMirror type) {
+    return Optional.of(
+        new Access(
+            Access.Kind.FIELD,
+            field.getSimpleName().toString(),
+            typeReader.read(type),
+            visibility(field)));
+  }
+
+  private Optional<Access> writer(
+      VariableElement field, TypeMirror declared, DeclaredType self, Members members) {
+    Optional<Access> setter = members.setter(field, types).map(method -> taker(method, self));
+    boolean fixed = field.getModifiers().contains(Modifier.FINAL);
+    return fixed ? setter : setter.or(() -> direct(field, declared));
+  }
+
+  /** Only what a method shows is added to by others: what is shown may be a view. */
+  private Optional<ElementAdder> adder(
+      VariableElement field, TypeRef type, DeclaredType self, Members members) {
+    String name = field.getSimpleName().toString();
+    boolean several =
+        Container.of(type)
+            .filter(kind -> kind != Container.ARRAY && kind != Container.MAP)
+            .isPresent();
+    if (!several || members.getter(name).isEmpty()) {
+      return Optional.empty();
+    }
+    TypeRef element = Container.element(type);
+    return taker("add", name, element, self, members)
+        .map(add -> new ElementAdder(add, taker("remove", name, element, self, members)));
+  }
+
+  private Optional<Access> taker(
+      String verb, String field, TypeRef element, DeclaredType self, Members members) {
+    return members
+        .takers(verb, field)
+        .map(method -> taker(method, self))
+        .filter(access -> access.type().equals(element))
+        .findFirst();
+  }
+
+  private Access taker(ExecutableElement method, DeclaredType self) {
+    ExecutableType asMember = (ExecutableType) types.asMemberOf(self, method);
+    return new Access(
+        Access.Kind.METHOD,
+        method.getSimpleName().toString(),
+        typeReader.read(asMember.getParameterTypes().get(0)),
+        visibility(method));
+  }
+
+  private List<Creator> constructors(DeclaredType self, TypeRef ref) {
+    TypeReader reader = typeReader.with(arguments((TypeElement) self.asElement(), ref));
+    return ElementFilter.constructorsIn(self.asElement().getEnclosedElements()).stream()
+        .map(creator -> callable(ref, Creator.CONSTRUCTOR, creator, ref, reader))
+        .toList();
+  }
+
+  private List<Creator> converters(DeclaredType self, TypeRef ref, List<Field> fields) {
+    TypeElement type = (TypeElement) self.asElement();
+    boolean madeOfNothing =
+        kind(type) == Shape.Kind.CLASS
+            && fields.stream().noneMatch(Field::stored)
+            && ElementFilter.constructorsIn(type.getEnclosedElements()).stream()
+                .anyMatch(creator -> creator.getParameters().isEmpty());
+    if (!madeOfNothing) {
+      return List.of();
+    }
+    return ElementFilter.methodsIn(elements.getAllMembers(type)).stream()
+        .filter(method -> !method.getModifiers().contains(Modifier.STATIC))
+        .filter(method -> !owner(method).getQualifiedName().contentEquals("java.lang.Object"))
+        .filter(method -> method.getParameters().size() == 1)
+        .filter(method -> method.getReturnType().getKind() != TypeKind.VOID)
+        .map(method -> converter(method, self, ref))
+        .toList();
+  }
+
+  private Creator converter(ExecutableElement method, DeclaredType self, TypeRef ref) {
+    ExecutableType asMember = (ExecutableType) types.asMemberOf(self, method);
+    String name = method.getSimpleName().toString();
+    return new Creator(
+        ref,
+        name,
+        List.of(
+            new Parameter(
+                method.getParameters().get(0).getSimpleName().toString(),
+                typeReader.read(asMember.getParameterTypes().get(0)))),
+        typeReader.read(asMember.getReturnType()),
+        visibility(method),
+        places.ofCallable(ref, name, 1),
+        Optional.empty());
+  }
+
+  private List<Creator> statics(DeclaredType self, TypeRef ref) {
+    return ElementFilter.methodsIn(self.asElement().getEnclosedElements()).stream()
+        .filter(method -> method.getModifiers().contains(Modifier.STATIC))
+        .filter(method -> method.getReturnType().getKind() != TypeKind.VOID)
+        .map(method -> staticMethod(method, ref))
+        .toList();
+  }
+
+  /**
+   * A static method; of a generic one that makes this type the variables stand for its arguments.
+   */
+  private Creator staticMethod(ExecutableElement method, TypeRef ref) {
+    TypeReader reader = typeReader;
+    if (method.getReturnType() instanceof DeclaredType made
+        && typeReader.read(made).erased().equals(ref.erased())) {
+      reader = typeReader.with(arguments(made.getTypeArguments(), ref));
+    }
+    TypeRef returns = reader.read(method.getReturnType());
+    return callable(ref, method.getSimpleName().toString(), method, returns, reader);
+  }
+
+  private static Map<TypeParameterElement, TypeRef> arguments(TypeElement type, TypeRef ref) {
+    return arguments(type.getTypeParameters().stream().map(Element::asType).toList(), ref);
+  }
+
+  /** What stands for those of the given types that are variables. */
+  private static Map<TypeParameterElement, TypeRef> arguments(
+      List<? extends TypeMirror> variables, TypeRef ref) {
+    Map<TypeParameterElement, TypeRef> arguments = new HashMap<>();
+    for (int index = 0; index < variables.size(); index++) {
+      if (variables.get(index) instanceof TypeVariable variable) {
+        arguments.put((TypeParameterElement) variable.asElement(), ref.arguments().get(index));
+      }
+    }
+    return arguments;
+  }
+
+  Creator callable(TypeRef owner, String name, ExecutableElement element, TypeRef returns) {
+    return callable(owner, name, element, returns, typeReader);
+  }
+
+  private Creator callable(
+      TypeRef owner, String name, ExecutableElement element, TypeRef returns, TypeReader reader) {
+    List<Parameter> parameters =
+        element.getParameters().stream()
+            .map(
+                parameter ->
+                    new Parameter(
+                        parameter.getSimpleName().toString(), reader.read(parameter.asType())))
+            .toList();
+    Place place = places.ofCallable(owner, name, parameters.size());
+    return new Creator(
+        owner, name, parameters, returns, visibility(element), place, Optional.empty());
+  }
+
+  private static List<String> constants(TypeElement type) {
+    return type.getEnclosedElements().stream()
+        .filter(member -> member.getKind() == ElementKind.ENUM_CONSTANT)
+        .map(member -> member.getSimpleName().toString())
+        .toList();
+  }
+
+  /** What facts are derived from; class files add what the compiler's model lacks. */
+  private DeclaredField declared(
+      TypeRef type,
+      AnnotationSet annotations,
+      Element member,
+      Optional<ExecutableElement> getter,
+      AnnotationSet owner) {
+    String name = member.getSimpleName().toString();
+    ClassFileFacts inClassFile = classFiles.apply(owner(member));
+    Set<String> ofTypes = new HashSet<>(inClassFile.ofField(name));
+    getter.ifPresent(
+        method ->
+            ofTypes.addAll(
+                classFiles.apply(owner(method)).ofResult(method.getSimpleName().toString())));
+    return new DeclaredField(
+        name, type, annotations, ofTypes, inClassFile.rejectsNull(name), owner);
+  }
+
+  private AnnotationSet annotations(Place place, List<? extends AnnotatedConstruct> declarations) {
+    AnnotationSet annotations = annotationReader.read(declarations);
+    for (String missing : annotationReader.missingTypes(annotations)) {
+      errors.accept(
+          new InputError(
+              place,
+              "The annotation " + missing + " is not on the class path: its meaning is unknown",
+              "add the jar that contains it to 'class-path' in the plan"));
+    }
+    return annotations;
+  }
+
+  private void checkKnown(Place place, String field, TypeMirror type) {
+    if (type.getKind() == TypeKind.ERROR) {
+      errors.accept(
+          new InputError(
+              place,
+              "the type " + type + " of " + field + " cannot be found",
+              "correct its name, or add the jar that holds it to 'class-path' in the plan"));
+    }
+  }
+
+  /** What a missing class above would hand down is not read, which nobody shall overlook. */
+  private void checkKnown(TypeMirror above, TypeMirror type) {
+    if (above.getKind() == TypeKind.ERROR) {
+      TypeElement element = (TypeElement) types.asElement(type);
+      errors.accept(
+          new InputError(
+              places.ofType(typeReader.read(element)),
+              "the type " + above + ", which " + type + " extends, cannot be found",
+              "add the jar that holds it to 'class-path' in the plan"));
+    }
+  }
+
+  private static TypeElement owner(Element member) {
+    return (TypeElement) Objects.requireNonNull(member.getEnclosingElement());
+  }
+
+  static Visibility visibility(Element member) {
+    Set<Modifier> modifiers = member.getModifiers();
+    if (modifiers.contains(Modifier.PUBLIC)) {
+      return Visibility.PUBLIC;
+    }
+    return modifiers.contains(Modifier.PRIVATE) ? Visibility.PRIVATE : Visibility.PACKAGE;
+  }
+}
