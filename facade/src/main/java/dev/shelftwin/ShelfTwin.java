@@ -200,10 +200,10 @@ public final class ShelfTwin implements AutoCloseable {
       TrialOptions options,
       TrialProgress progress) {
     if (!options.ends()) {
-      return Trial.run(ledger, reader, loader, Ends.NONE, unwritten, options, progress);
+      return new Trial(ledger, reader, loader, Ends.NONE, unwritten, options).run(progress);
     }
     try (UserEnds ends = new UserEnds(plan, reader, loader)) {
-      return Trial.run(ledger, reader, loader, ends, unwritten, options, progress);
+      return new Trial(ledger, reader, loader, ends, unwritten, options).run(progress);
     }
   }
 

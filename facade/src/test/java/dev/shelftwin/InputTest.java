@@ -204,7 +204,7 @@ class InputTest {
     "a jar that is cut off, error reading",
     "a class that is cut off, bad class file",
     "a class of a newer Java, wrong version",
-    "a jar without the class, 'the type coop.parts.Base, which coop.parts.Part extends, cannot be found'"
+    "a jar without the class, 'The type coop.parts.Base, which coop.parts.Part extends, cannot be found'"
   })
   void aBrokenJarIsTold(String damage, String told) throws Exception {
     Path jar = folder.resolve("parts.jar");

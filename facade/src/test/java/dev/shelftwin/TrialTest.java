@@ -273,12 +273,13 @@ class TrialTest {
   }
 
   @Test
-  void progressIsToldForEverySample() {
+  void reportsProgressAfterEverySample() {
     TrialProgress progress = mock(TrialProgress.class);
     TrialOptions few = new TrialOptions(1, 5, Set.of(), OptionalInt.empty(), false);
     new Project(folder).run(twin -> twin.trial(few, progress));
     verify(progress, times(20)).advance(anyString(), anyInt(), eq(20));
-    verify(progress).advance("NewGlaze->Glaze", 20, 20);
+    verify(progress, times(5)).advance(eq("NewGlaze->Glaze"), anyInt(), eq(20));
+    verify(progress).advance(anyString(), eq(20), eq(20));
   }
 
   private Project swappedNames() {

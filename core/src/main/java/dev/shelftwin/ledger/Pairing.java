@@ -7,10 +7,10 @@ import dev.shelftwin.plan.ShapeUse;
 import dev.shelftwin.plan.Text;
 import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.Shapes;
-import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.stream.Stream;
 
 /** Which fields of a concept's shapes belong together: by the plan's rows, otherwise by name. */
@@ -23,7 +23,7 @@ public final class Pairing {
   private final List<ResolvedShape> outer;
 
   /** Rows are looked up often and never change. */
-  private final Map<RowKey, Optional<Row>> rows = new HashMap<>();
+  private final Map<RowKey, Optional<Row>> rows = new ConcurrentHashMap<>();
 
   Pairing(Concept concept, List<ResolvedShape> resolvedShapes, Shapes shapes) {
     this(concept, resolvedShapes, new FieldPaths(shapes));

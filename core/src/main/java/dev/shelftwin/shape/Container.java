@@ -1,27 +1,27 @@
 package dev.shelftwin.shape;
 
-import java.util.Arrays;
 import java.util.Optional;
 
 /** The JDK types that hold any number of values. */
 public enum Container {
   /** Keeps order and duplicates. */
-  LIST("java.util.List"),
+  LIST("List"),
   /** Guarantees neither; treated as ordered. */
-  COLLECTION("java.util.Collection"),
+  COLLECTION("Collection"),
   /** Keeps neither order nor duplicates. */
-  SET("java.util.Set"),
+  SET("Set"),
   /** Keeps no duplicates, and sorts its elements. */
-  SORTED_SET("java.util.SortedSet"),
+  SORTED_SET("SortedSet"),
   /** Maps keys to values, in no order. */
-  MAP("java.util.Map"),
+  MAP("Map"),
   /** Keeps order and duplicates. */
   ARRAY("");
 
-  private final String type;
+  /** The name in {@code java.util}; empty for arrays. */
+  private final String name;
 
-  Container(String type) {
-    this.type = type;
+  Container(String name) {
+    this.name = name;
   }
 
   /** The kind of container that a type is; empty if it is none. */
@@ -29,10 +29,17 @@ public enum Container {
     if (type.isArray()) {
       return Optional.of(ARRAY);
     }
-    return Arrays.stream(values())
-        .filter(kind -> kind.type.equals(type.qualifiedName()))
-        .filter(kind -> type.arguments().size() == (kind == MAP ? 2 : 1))
-        .findFirst();
+    if (!type.packageName().equals("java.util")) {
+      return Optional.empty();
+    }
+    for (Container kind : values()) {
+      if (kind.name.equals(type.name())) {
+        return type.arguments().size() == (kind == MAP ? 2 : 1)
+            ? Optional.of(kind)
+            : Optional.empty();
+      }
+    }
+    return Optional.empty();
   }
 
   /** The type of the elements of a container, or of the values of a map. */

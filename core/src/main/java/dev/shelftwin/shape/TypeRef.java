@@ -27,12 +27,11 @@ public record TypeRef(String packageName, String name, List<TypeRef> arguments, 
           "double", "Double",
           "void", "Void");
 
-  /** The values of primitive optionals. */
+  private static final String UTILITIES = "java.util";
+
+  /** The values of the primitive optionals of {@code java.util}. */
   private static final Map<String, String> PRIMITIVE_OPTIONALS =
-      Map.of(
-          "java.util.OptionalInt", "Integer",
-          "java.util.OptionalLong", "Long",
-          "java.util.OptionalDouble", "Double");
+      Map.of("OptionalInt", "Integer", "OptionalLong", "Long", "OptionalDouble", "Double");
 
   public TypeRef {
     Objects.requireNonNull(packageName, "packageName");
@@ -96,18 +95,21 @@ public record TypeRef(String packageName, String name, List<TypeRef> arguments, 
     return isPrimitiveOptional()
         || (dimensions == 0
             && arguments.size() == 1
-            && qualifiedName().equals("java.util.Optional"));
+            && packageName.equals(UTILITIES)
+            && name.equals("Optional"));
   }
 
   /** Whether it is an optional of a primitive value. */
   public boolean isPrimitiveOptional() {
-    return dimensions == 0 && PRIMITIVE_OPTIONALS.containsKey(qualifiedName());
+    return dimensions == 0
+        && packageName.equals(UTILITIES)
+        && PRIMITIVE_OPTIONALS.containsKey(name);
   }
 
   /** The type of the value of an optional; any other type as it is. */
   public TypeRef present() {
     if (isPrimitiveOptional()) {
-      return lang(Objects.requireNonNull(PRIMITIVE_OPTIONALS.get(qualifiedName())));
+      return lang(Objects.requireNonNull(PRIMITIVE_OPTIONALS.get(name)));
     }
     return isOptional() ? arguments.get(0) : this;
   }

@@ -57,6 +57,7 @@ final class ShapeReader {
   private final AnnotationReader annotationReader;
   private final Function<TypeElement, ClassFileFacts> classFiles;
   private final Consumer<InputError> errors;
+  private final UnknownTypes unknownTypes;
 
   /**
    * @param classFiles what the class file of a type adds to its element
@@ -75,6 +76,7 @@ final class ShapeReader {
     this.annotationReader = new AnnotationReader(elements);
     this.classFiles = classFiles;
     this.errors = errors;
+    this.unknownTypes = new UnknownTypes(types, typeReader, places, errors);
   }
 
   /** The shape of a type, with the type arguments that it was asked for. */
@@ -137,7 +139,7 @@ final class ShapeReader {
   private Set<TypeRef> supertypes(TypeMirror type) {
     Set<TypeRef> supertypes = new LinkedHashSet<>();
     for (TypeMirror direct : types.directSupertypes(type)) {
-      checkKnown(direct, type);
+      unknownTypes.check(direct, type);
       TypeRef ref = typeReader.read(direct).erased();
       if (!ref.packageName().startsWith("java.") && supertypes.add(ref)) {
         supertypes.addAll(supertypes(direct));
@@ -177,7 +179,7 @@ final class ShapeReader {
     Optional<Access> reader =
         members.getter(name).map(method -> readBy(method, self)).or(() -> direct(field, declared));
     TypeRef type = reader.map(Access::type).orElseGet(() -> typeReader.read(declared));
-    checkKnown(place, name, declared);
+    unknownTypes.check(place, name, declared);
     AnnotationSet annotations = annotations(place, declarations(field, members, declared));
     DeclaredField facts =
         declared(
@@ -423,28 +425,6 @@ final class ShapeReader {
               "add the jar that contains it to 'class-path' in the plan"));
     }
     return annotations;
-  }
-
-  private void checkKnown(Place place, String field, TypeMirror type) {
-    if (type.getKind() == TypeKind.ERROR) {
-      errors.accept(
-          new InputError(
-              place,
-              "the type " + type + " of " + field + " cannot be found",
-              "correct its name, or add the jar that holds it to 'class-path' in the plan"));
-    }
-  }
-
-  /** What a missing class above would hand down is not read, which nobody shall overlook. */
-  private void checkKnown(TypeMirror above, TypeMirror type) {
-    if (above.getKind() == TypeKind.ERROR) {
-      TypeElement element = (TypeElement) types.asElement(type);
-      errors.accept(
-          new InputError(
-              places.ofType(typeReader.read(element)),
-              "the type " + above + ", which " + type + " extends, cannot be found",
-              "add the jar that holds it to 'class-path' in the plan"));
-    }
   }
 
   private static TypeElement owner(Element member) {

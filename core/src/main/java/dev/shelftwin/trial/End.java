@@ -4,41 +4,45 @@ import java.lang.reflect.Type;
 import java.util.Map;
 import java.util.Objects;
 
-/** Where the journey of a field really ends: a column of a table, or a value on the wire. */
+/** An end of routes outside the mappers: a table of a database, or a document such as JSON. */
 public interface End extends AutoCloseable {
 
-  /** What stands after the {@code @} in a route, such as {@code table}. */
+  /** The name after the {@code @} in a route, such as {@code table}. */
   String name();
 
   /**
-   * Sends an object to the end and reads it back as another object.
+   * Writes an object and reads it back as another object.
    *
-   * @throws EndRefusal where the end does not take the object, or does not give it back
-   * @throws EndMissing where there is no such end for objects of its type at all
+   * @throws EndRefusal if the end rejects the object, or does not return it
+   * @throws EndMissing if there is no such end
    */
   Passage pass(Object object);
 
   /**
-   * The same for objects whose class does not say all: they are of several kinds, or of a type with
-   * arguments.
+   * An end for objects whose class is not their whole type: of an abstract type, or of a type with
+   * type arguments.
    *
-   * @param type what a caller who reads or writes them would name
+   * @param type the type with which they are read and written
    */
   default End declaredAs(Type type) {
     return this;
   }
 
-  /** Gives up whatever the end holds. */
+  /** Whether several routes may use the end at the same time. */
+  default boolean isThreadSafe() {
+    return false;
+  }
+
+  /** Releases everything that the end holds. */
   @Override
   void close();
 
   /**
-   * What came back.
+   * What an end returned.
    *
-   * @param object read back; never the one that was sent
-   * @param types what each field really is at the end, such as a column's type; empty where nothing
-   *     is to be told
-   * @param text what stood at the end, such as JSON; empty where it has no text
+   * @param object the object that was read, never the one that was written
+   * @param types the type of each field at the end, such as a column type, if known
+   * @param text the document, such as JSON; empty if the end has none
    */
   record Passage(Object object, Map<String, String> types, String text) {
 

@@ -10,21 +10,29 @@ import java.util.List;
 import java.util.Optional;
 import java.util.stream.Stream;
 
-/**
- * Legs that are gone in a row.
- *
- * @param concept whose they are
- * @param start where the first one begins
- * @param legs each from where the one before it ended
- * @param updates whether the last one writes over an object that is there already
- */
-record Route(ConceptLedger concept, ResolvedShape start, List<Leg> legs, boolean updates) {
+/** Steps through mappers and ends, along which samples are sent. */
+public final class Route {
 
-  Route {
-    legs = List.copyOf(legs);
+  private final ConceptLedger concept;
+  private final ResolvedShape start;
+  private final List<RouteStep> steps;
+  private final boolean updates;
+
+  /**
+   * A route.
+   *
+   * @param start the shape that it starts with
+   * @param updates whether the last step updates an existing object
+   */
+  private Route(
+      ConceptLedger concept, ResolvedShape start, List<RouteStep> steps, boolean updates) {
+    this.concept = concept;
+    this.start = start;
+    this.steps = List.copyOf(steps);
+    this.updates = updates;
   }
 
-  /** The routes that prove a concept, to its ends where it has any. */
+  /** The routes that test a concept, through its ends if it has any. */
   static List<Route> of(ConceptLedger concept, Ends ends) {
     List<Route> routes = new ArrayList<>();
     for (ResolvedShape outer : concept.outer()) {
@@ -34,48 +42,49 @@ record Route(ConceptLedger concept, ResolvedShape start, List<Leg> legs, boolean
         routes.addAll(ofTransfer(concept, outer, ends));
       }
     }
-    routes.addAll(theWholeWay(concept, ends));
+    routes.addAll(fromRequestToResponse(concept, ends));
     for (HopLedger hop : concept.hops()) {
       if (hop.hop().isDirect()) {
-        List<Leg> legs =
+        List<RouteStep> steps =
             Stream.concat(byMapper(hop), toEnd(concept, hop.hop().to(), ends)).toList();
-        routes.add(new Route(concept, hop.hop().from(), legs, false));
+        routes.add(new Route(concept, hop.hop().from(), steps, false));
       }
     }
     return List.copyOf(routes);
   }
 
-  /** Out to the store and back, and over another row. */
+  /** To the row and back, and an update of another row. */
   private static List<Route> ofStore(ConceptLedger concept, ResolvedShape store, Ends ends) {
     List<Route> routes = new ArrayList<>();
     ResolvedShape hub = concept.hub();
     HopLedger save = concept.hop(hub, store).orElseThrow();
     HopLedger load = concept.hop(store, hub).orElseThrow();
-    List<Leg> thereAndBack = new ArrayList<>(List.of(new Leg.ByMapper(save)));
+    List<RouteStep> thereAndBack = new ArrayList<>(List.of(new RouteStep.ByMapper(save)));
     toEnd(concept, store, ends).forEach(thereAndBack::add);
-    thereAndBack.add(new Leg.ByMapper(load));
+    thereAndBack.add(new RouteStep.ByMapper(load));
     routes.add(new Route(concept, hub, thereAndBack, false));
     if (save.canUpdate() && save.family().isEmpty()) {
-      List<Leg> over = List.of(new Leg.ByMapper(load), new Leg.ByMapper(save));
+      List<RouteStep> over = List.of(new RouteStep.ByMapper(load), new RouteStep.ByMapper(save));
       routes.add(new Route(concept, store, over, true));
     }
     return routes;
   }
 
-  /** Outward to the wire, and from the wire inward. */
+  /** From the domain to the response, and from the request to the domain. */
   private static List<Route> ofTransfer(ConceptLedger concept, ResolvedShape transfer, Ends ends) {
     List<Route> routes = new ArrayList<>();
     ResolvedShape hub = concept.hub();
     concept
         .hop(hub, transfer)
         .map(out -> Stream.concat(byMapper(out), toEnd(concept, transfer, ends)).toList())
-        .ifPresent(legs -> routes.add(new Route(concept, hub, legs, false)));
+        .ifPresent(steps -> routes.add(new Route(concept, hub, steps, false)));
     concept
         .hop(transfer, hub)
         .ifPresent(
             in -> {
-              List<Leg> legs = Stream.concat(toEnd(concept, transfer, ends), byMapper(in)).toList();
-              routes.add(new Route(concept, transfer, legs, in.hop().changes()));
+              List<RouteStep> steps =
+                  Stream.concat(toEnd(concept, transfer, ends), byMapper(in)).toList();
+              routes.add(new Route(concept, transfer, steps, in.hop().changes()));
               if (in.canUpdate() && !in.hop().changes()) {
                 routes.add(new Route(concept, transfer, byMapper(in).toList(), true));
               }
@@ -83,11 +92,11 @@ record Route(ConceptLedger concept, ResolvedShape start, List<Leg> legs, boolean
     return routes;
   }
 
-  /** From every request through the table to every response; only where there is a table. */
-  private static List<Route> theWholeWay(ConceptLedger concept, Ends ends) {
+  /** From every request through the table to every response; none without a table. */
+  private static List<Route> fromRequestToResponse(ConceptLedger concept, Ends ends) {
     ResolvedShape hub = concept.hub();
     List<Route> routes = new ArrayList<>();
-    for (List<Leg> stored : throughTable(concept, ends)) {
+    for (List<RouteStep> stored : throughTable(concept, ends)) {
       for (ResolvedShape request : concept.outer()) {
         Optional<HopLedger> in =
             concept
@@ -97,7 +106,7 @@ record Route(ConceptLedger concept, ResolvedShape start, List<Leg> legs, boolean
           Optional<HopLedger> out =
               concept.hop(hub, response).filter(hop -> response.role() == Role.TRANSFER);
           if (in.isPresent() && out.isPresent()) {
-            List<Leg> legs =
+            List<RouteStep> steps =
                 Stream.of(
                         toEnd(concept, request, ends),
                         byMapper(in.get()),
@@ -106,7 +115,7 @@ record Route(ConceptLedger concept, ResolvedShape start, List<Leg> legs, boolean
                         toEnd(concept, response, ends))
                     .flatMap(some -> some)
                     .toList();
-            routes.add(new Route(concept, request, legs, false));
+            routes.add(new Route(concept, request, steps, false));
           }
         }
       }
@@ -115,44 +124,61 @@ record Route(ConceptLedger concept, ResolvedShape start, List<Leg> legs, boolean
   }
 
   /** From the hub through each table and back to the hub. */
-  private static List<List<Leg>> throughTable(ConceptLedger concept, Ends ends) {
+  private static List<List<RouteStep>> throughTable(ConceptLedger concept, Ends ends) {
     ResolvedShape hub = concept.hub();
     if (hub.role() == Role.PERSISTENCE) {
-      List<Leg> table = toEnd(concept, hub, ends).toList();
+      List<RouteStep> table = toEnd(concept, hub, ends).toList();
       return table.isEmpty() ? List.of() : List.of(table);
     }
     return concept.outer().stream()
         .filter(outer -> outer.role() == Role.PERSISTENCE)
         .filter(outer -> toEnd(concept, outer, ends).findAny().isPresent())
-        .map(store -> ofStore(concept, store, ends).get(0).legs())
+        .map(store -> ofStore(concept, store, ends).get(0).steps)
         .toList();
   }
 
-  private static Stream<Leg> byMapper(HopLedger hop) {
-    return Stream.of(new Leg.ByMapper(hop));
+  private static Stream<RouteStep> byMapper(HopLedger hop) {
+    return Stream.of(new RouteStep.ByMapper(hop));
   }
 
-  /** A row that is a part of another has no way to its table but with the other. */
-  private static Stream<Leg> toEnd(ConceptLedger concept, ResolvedShape resolved, Ends ends) {
+  /** A child row is stored only with its parent. */
+  private static Stream<RouteStep> toEnd(ConceptLedger concept, ResolvedShape resolved, Ends ends) {
     boolean part =
         resolved.shape().fields().stream()
             .anyMatch(field -> concept.roles(resolved, field).contains(FieldRole.PARENT));
     return part
         ? Stream.empty()
-        : ends.at(resolved).stream().map(end -> new Leg.ToEnd(resolved, end));
+        : ends.at(resolved).stream().map(end -> new RouteStep.ThroughEnd(resolved, end));
   }
 
   /** The hops through mappers, in order. */
   List<HopLedger> hops() {
-    return legs.stream()
-        .filter(Leg.ByMapper.class::isInstance)
-        .map(leg -> ((Leg.ByMapper) leg).ledger())
+    return steps.stream()
+        .filter(RouteStep.ByMapper.class::isInstance)
+        .map(step -> ((RouteStep.ByMapper) step).ledger())
         .toList();
   }
 
-  /** Where the last leg leads to. */
+  ConceptLedger concept() {
+    return concept;
+  }
+
+  ResolvedShape start() {
+    return start;
+  }
+
+  List<RouteStep> steps() {
+    return steps;
+  }
+
+  /** Whether the last step updates an existing object. */
+  boolean updates() {
+    return updates;
+  }
+
+  /** The shape that the last step leads to. */
   ResolvedShape end() {
-    return legs.get(legs.size() - 1).to();
+    return steps.get(steps.size() - 1).to();
   }
 
   HopLedger lastHop() {
@@ -163,12 +189,27 @@ record Route(ConceptLedger concept, ResolvedShape start, List<Leg> legs, boolean
     return start.equals(end());
   }
 
-  List<String> labels() {
-    return Stream.concat(Stream.of(start.label()), legs.stream().map(Leg::stop)).toList();
+  /** Whether it can run at the same time as other routes. */
+  boolean isThreadSafe() {
+    return steps.stream()
+        .filter(RouteStep.ThroughEnd.class::isInstance)
+        .map(RouteStep.ThroughEnd.class::cast)
+        .allMatch(step -> step.end().isThreadSafe());
   }
 
+  /** The name of the concept. */
+  public String conceptName() {
+    return concept.name();
+  }
+
+  /** The stops in order, as reports name them. */
+  public List<String> stops() {
+    return Stream.concat(Stream.of(start.label()), steps.stream().map(RouteStep::stop)).toList();
+  }
+
+  /** The stops with arrows between them: {@code A->B->A}. */
   @Override
   public String toString() {
-    return String.join("->", labels());
+    return String.join("->", stops());
   }
 }

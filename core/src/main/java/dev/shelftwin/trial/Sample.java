@@ -1,48 +1,49 @@
 package dev.shelftwin.trial;
 
+import java.util.ArrayList;
 import java.util.Collections;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
-import org.jspecify.annotations.Nullable;
+import java.util.Objects;
+import java.util.Optional;
 
 /**
- * All values that one run along a route needs.
+ * The values that one run along a route needs.
  *
- * @param start of the object that it begins with, by field or parameter
- * @param other of the row that is written over, by field; empty where none is
- * @param given by the caller, by the field of the target
+ * @param start the object that the route starts with
+ * @param existing the object that the last step updates; empty if it updates none
+ * @param callerValues the values that the mappers' caller passes, by target field
  */
 record Sample(
-    Map<String, Candidate> start, Map<String, Candidate> other, Map<String, Candidate> given) {
+    SampleRecipe start, Optional<SampleRecipe> existing, Map<String, SampleValue> callerValues) {
 
   Sample {
-    start = Collections.unmodifiableMap(new LinkedHashMap<>(start));
-    other = Collections.unmodifiableMap(new LinkedHashMap<>(other));
-    given = Collections.unmodifiableMap(new LinkedHashMap<>(given));
+    Objects.requireNonNull(start, "start");
+    Objects.requireNonNull(existing, "existing");
+    callerValues = Collections.unmodifiableMap(new LinkedHashMap<>(callerValues));
   }
 
-  static Map<String, @Nullable Object> values(Map<String, Candidate> candidates) {
-    Map<String, @Nullable Object> values = new LinkedHashMap<>();
-    candidates.forEach((name, candidate) -> values.put(name, candidate.value()));
-    return values;
+  /** Simpler samples, each with one change. */
+  List<Sample> simpler() {
+    List<Sample> simpler = new ArrayList<>();
+    start.simpler().forEach(recipe -> simpler.add(new Sample(recipe, existing, callerValues)));
+    existing
+        .map(SampleRecipe::simpler)
+        .orElse(List.of())
+        .forEach(recipe -> simpler.add(new Sample(start, Optional.of(recipe), callerValues)));
+    callerValues.forEach(
+        (name, value) ->
+            value
+                .simpler()
+                .get()
+                .forEach(other -> simpler.add(new Sample(start, existing, with(name, other)))));
+    return simpler;
   }
 
-  Sample withStart(String name, Candidate simpler) {
-    return new Sample(with(start, name, simpler), other, given);
-  }
-
-  Sample withOther(String name, Candidate simpler) {
-    return new Sample(start, with(other, name, simpler), given);
-  }
-
-  Sample withGiven(String name, Candidate simpler) {
-    return new Sample(start, other, with(given, name, simpler));
-  }
-
-  private static Map<String, Candidate> with(
-      Map<String, Candidate> all, String name, Candidate simpler) {
-    Map<String, Candidate> changed = new LinkedHashMap<>(all);
-    changed.put(name, simpler);
+  private Map<String, SampleValue> with(String name, SampleValue value) {
+    Map<String, SampleValue> changed = new LinkedHashMap<>(callerValues);
+    changed.put(name, value);
     return changed;
   }
 }

@@ -1,154 +1,161 @@
 package dev.shelftwin.trial;
 
-import dev.shelftwin.ledger.ConceptLedger;
-import dev.shelftwin.ledger.HopLedger;
 import dev.shelftwin.ledger.Ledger;
 import dev.shelftwin.ledger.MapperNames;
 import dev.shelftwin.shape.Shapes;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
-import java.util.Objects;
 import java.util.Optional;
 import java.util.SplittableRandom;
+import java.util.concurrent.atomic.AtomicInteger;
+import java.util.function.Supplier;
 import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
 
 /**
- * Sends samples along every route of every concept and compares, after each hop, what arrived with
- * what the ledger says.
+ * Sends samples along the routes of all concepts and compares what arrives with the ledger after
+ * every hop. Routes can be run one by one.
  */
 public final class Trial {
 
-  /** How often a sample is drawn, where the users' types refuse it. */
-  private static final int DRAWINGS = 12;
+  /** How many samples are drawn for one number if the users' types reject them. */
+  private static final int DRAWS = 12;
 
   private final Ledger ledger;
   private final TrialOptions options;
-  private final TrialProgress progress;
-  private final TrialParts parts;
-  private final Ends ends;
-  private int done;
-
-  private Trial(
-      Ledger ledger, TrialOptions options, TrialProgress progress, TrialParts parts, Ends ends) {
-    this.ledger = ledger;
-    this.options = options;
-    this.progress = progress;
-    this.parts = parts;
-    this.ends = ends;
-  }
+  private final Map<String, String> unwritten;
+  private final Supplier<TrialTools> newTools;
+  private final List<Route> routes;
 
   /**
-   * Runs a trial.
+   * A trial.
    *
    * @param ledger what must arrive
    * @param shapes the users' types
-   * @param loader of the users' classes and the mappers
-   * @param ends where routes lead to, beyond the mappers
-   * @param unwritten why a mapper does not exist, by its qualified name: its routes prove nothing
-   * @throws dev.shelftwin.finding.InputException where a mapper or a method for samples is missing
+   * @param loader loads the users' classes and the mappers
+   * @param ends the ends of routes, besides the mappers
+   * @param unwritten why a mapper does not exist, by its qualified name
    */
-  public static TrialResult run(
+  public Trial(
       Ledger ledger,
       Shapes shapes,
       ClassLoader loader,
       Ends ends,
       Map<String, String> unwritten,
-      TrialOptions options,
-      TrialProgress progress) {
-    TrialParts parts = new TrialParts(ledger, shapes, loader);
-    return new Trial(ledger, options, progress, parts, ends).run(unwritten);
-  }
-
-  private TrialResult run(Map<String, String> unwritten) {
-    List<Route> routes =
+      TrialOptions options) {
+    this.ledger = ledger;
+    this.options = options;
+    this.unwritten = Map.copyOf(unwritten);
+    Shapes shared = new SharedShapes(shapes);
+    this.newTools = () -> new TrialTools(ledger, shared, loader);
+    this.routes =
         ledger.concepts().stream()
             .filter(concept -> options.includes(concept.name()))
             .flatMap(concept -> Route.of(concept, ends).stream())
             .toList();
-    List<RouteResult> results = new ArrayList<>();
+  }
+
+  /** The routes of the trial's concepts, in the order of the plan. */
+  public List<Route> routes() {
+    return routes;
+  }
+
+  /**
+   * Runs all routes.
+   *
+   * @throws dev.shelftwin.finding.InputException if a mapper or a sample method is missing
+   */
+  public TrialResult run(TrialProgress progress) {
     int total = routes.size() * numbers().length;
-    for (Route route : routes) {
-      results.add(withoutMapper(route, unwritten).orElseGet(() -> run(route, total)));
-    }
+    AtomicInteger done = new AtomicInteger();
+    List<RouteResult> results =
+        new RouteWorkers<>(newTools)
+            .run(
+                routes,
+                (route, tools) ->
+                    run(
+                        route,
+                        tools,
+                        () -> {
+                          synchronized (done) {
+                            progress.advance(route.toString(), done.incrementAndGet(), total);
+                          }
+                        }));
     return new TrialResult(ledger.plan().name(), options.seed(), results);
   }
 
-  private static Optional<RouteResult> withoutMapper(Route route, Map<String, String> unwritten) {
-    return route.hops().stream()
-        .map(hop -> mapper(route.concept(), hop))
-        .filter(unwritten::containsKey)
-        .findFirst()
-        .map(
-            mapper ->
-                notTried(
-                    route,
-                    "no mapper " + mapper + ": " + Objects.requireNonNull(unwritten.get(mapper))));
+  /**
+   * Runs one route.
+   *
+   * @throws dev.shelftwin.finding.InputException if a mapper or a sample method is missing
+   */
+  public RouteResult run(Route route) {
+    return run(route, newTools.get(), () -> {});
   }
 
-  private static RouteResult notTried(Route route, String reason) {
-    return new RouteResult(
-        route.concept().name(),
-        route.labels(),
-        0,
-        0,
-        Outcome.REFUSED,
-        Optional.of(reason),
-        List.of());
-  }
-
-  private static String mapper(ConceptLedger concept, HopLedger hop) {
-    return MapperNames.qualifiedName(concept, hop.hop().outer().layer());
-  }
-
-  private RouteResult run(Route route, int total) {
-    SampleMaker samples = new SampleMaker(route, parts);
-    Runner runner = new Runner(route, parts, samples);
+  private RouteResult run(Route route, TrialTools tools, Runnable afterSample) {
+    Optional<String> missing =
+        route.hops().stream()
+            .map(hop -> MapperNames.qualifiedName(route.concept(), hop.hop().outer().layer()))
+            .filter(unwritten::containsKey)
+            .findFirst();
+    if (missing.isPresent()) {
+      return notRun(route, "no mapper " + missing.get() + ": " + unwritten.get(missing.get()));
+    }
+    RouteSampler sampler = new RouteSampler(route, tools.samplers());
+    RouteRun run = new RouteRun(route, tools);
     List<Divergence> divergences = new ArrayList<>();
     int sent = 0;
-    int refused = 0;
+    int rejected = 0;
     @Nullable String reason = null;
     for (int number : numbers()) {
       SplittableRandom random = random(route, number);
       boolean accepted = false;
-      for (int drawing = 0; drawing < DRAWINGS && !accepted; drawing++) {
+      for (int draw = 0; draw < DRAWS && !accepted; draw++) {
         sent++;
         try {
-          Sample sample = samples.make(random, drawing > 0);
-          note(divergences, sample, runner.run(sample, number), runner);
+          Sample sample = sampler.draw(random, draw > 0);
+          record(divergences, sample, run.run(sample, number), run);
           accepted = true;
-        } catch (SampleRefused refusal) {
-          refused++;
-          reason = refusal.getMessage();
-        } catch (EndMissing missing) {
-          return notTried(route, String.valueOf(missing.getMessage()));
+        } catch (RejectedSample rejection) {
+          rejected++;
+          reason = rejection.getMessage();
+        } catch (EndMissing absent) {
+          return notRun(route, String.valueOf(absent.getMessage()));
         }
       }
-      progress.advance(route.toString(), ++done, total);
+      afterSample.run();
     }
     Outcome outcome =
-        !divergences.isEmpty() ? Outcome.BROKEN : refused == sent ? Outcome.REFUSED : Outcome.HELD;
+        !divergences.isEmpty() ? Outcome.BROKEN : rejected == sent ? Outcome.REFUSED : Outcome.HELD;
     return new RouteResult(
-        route.concept().name(),
-        route.labels(),
+        route.conceptName(),
+        route.stops(),
         sent,
-        refused,
+        rejected,
         outcome,
         Optional.ofNullable(reason),
         divergences);
   }
 
-  /** Keeps each failure once, minimised; a sample that tells cutting from rounding corrects it. */
-  private static void note(List<Divergence> divergences, Sample sample, Run run, Runner runner) {
+  private static RouteResult notRun(Route route, String reason) {
+    return new RouteResult(
+        route.conceptName(), route.stops(), 0, 0, Outcome.REFUSED, Optional.of(reason), List.of());
+  }
+
+  /** Adds each failure once, with its simplest sample. A later sample may show a truncation. */
+  private static void record(
+      List<Divergence> divergences, Sample sample, RunResult result, RouteRun run) {
     List<Divergence> fresh =
-        run.divergences().stream()
+        result.divergences().stream()
             .filter(divergence -> divergences.stream().noneMatch(divergence::isSameFailure))
             .toList();
     if (!fresh.isEmpty()) {
-      divergences.addAll(new Minimizer(runner).minimize(sample, new Run(run.snapshots(), fresh)));
+      divergences.addAll(
+          new Shrinker(run).shrink(sample, new RunResult(result.snapshots(), fresh)));
     }
-    for (Divergence divergence : run.divergences()) {
+    for (Divergence divergence : result.divergences()) {
       if (divergence.kind() == Divergence.Kind.TRUNCATED) {
         divergences.replaceAll(
             known -> known.isSameFailure(divergence) ? known.as(divergence.kind()) : known);
@@ -162,7 +169,7 @@ public final class Trial {
         : IntStream.range(0, options.samples()).toArray();
   }
 
-  /** Each sample has a source of its own, so that it can be repeated alone. */
+  /** Each sample has its own random numbers, so that it can be repeated alone. */
   private SplittableRandom random(Route route, int number) {
     long place = (long) route.toString().hashCode() << 32 | number;
     return new SplittableRandom(options.seed() * 0x9E3779B97F4A7C15L + place);

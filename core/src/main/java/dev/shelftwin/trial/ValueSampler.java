@@ -7,7 +7,6 @@ import dev.shelftwin.shape.Container;
 import dev.shelftwin.shape.Creator;
 import dev.shelftwin.shape.Limits;
 import dev.shelftwin.shape.Parameter;
-import dev.shelftwin.shape.Place;
 import dev.shelftwin.shape.Shape;
 import dev.shelftwin.shape.Shapes;
 import dev.shelftwin.shape.TypeRef;
@@ -16,7 +15,6 @@ import java.lang.reflect.InvocationTargetException;
 import java.lang.reflect.Method;
 import java.util.ArrayList;
 import java.util.Collection;
-import java.util.Comparator;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -24,96 +22,121 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.SplittableRandom;
 import java.util.random.RandomGenerator;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
 /**
- * Makes sample values of any type: the JDK's by its own edges, the users' by the methods that the
- * plan names, else by whatever makes them.
+ * Creates sample values of any type: JDK types by their edge cases, the users' types by the sample
+ * methods that the plan names, otherwise by their creators.
  */
 final class ValueSampler {
 
   private static final int ATTEMPTS = 30;
-  private static final int DEEPEST = 6;
+  private static final int MAX_DEPTH = 6;
 
   private final Plan plan;
   private final Shapes shapes;
-  private final Reflection reflection;
+  private final UserClasses classes;
+  private final ObjectAccess access;
+  private final ValueFitting fitting;
 
-  /** Which creator last made a value that its type accepted. */
-  private final Map<TypeRef, Creator> proven = new HashMap<>();
+  private final Map<TypeRef, Source> sources = new HashMap<>();
 
-  ValueSampler(Plan plan, Shapes shapes, Reflection reflection) {
+  /** Where the samples of a type come from. */
+  @FunctionalInterface
+  private interface Source {
+    SampleValue sample(Limits limits, RandomGenerator random, int depth);
+  }
+
+  ValueSampler(
+      Plan plan, Shapes shapes, UserClasses classes, ObjectAccess access, ValueFitting fitting) {
     this.plan = plan;
     this.shapes = shapes;
-    this.reflection = reflection;
+    this.classes = classes;
+    this.access = access;
+    this.fitting = fitting;
   }
 
   /**
    * A sample.
    *
-   * @param mayBeMissing whether nothing is a sample too
-   * @throws SampleRefused where the users' types refuse everything that was tried
+   * @param mayBeMissing whether null is a sample too
+   * @throws RejectedSample if the users' types reject everything that was tried
    */
-  Candidate sample(TypeRef type, Limits limits, boolean mayBeMissing, RandomGenerator random)
-      throws SampleRefused {
+  SampleValue sample(TypeRef type, Limits limits, boolean mayBeMissing, RandomGenerator random) {
     return sample(type, limits, mayBeMissing, random, 0);
   }
 
-  private Candidate sample(
-      TypeRef type, Limits limits, boolean mayBeMissing, RandomGenerator random, int depth)
-      throws SampleRefused {
+  private SampleValue sample(
+      TypeRef type, Limits limits, boolean mayBeMissing, RandomGenerator random, int depth) {
     if (type.isOptional()) {
-      Candidate held = sample(type.present(), limits, true, random, depth);
-      return wrapped(type, held);
+      return wrapped(type, sample(type.present(), limits, true, random, depth));
     }
     if (mayBeMissing && random.nextInt(4) == 0) {
-      return Candidate.of(null);
+      return SampleValue.of(null);
     }
-    Candidate there = there(type.boxed(), limits, random, depth);
-    if (!mayBeMissing) {
-      return there;
-    }
-    List<Candidate> smaller = new ArrayList<>(List.of(Candidate.of(null)));
-    smaller.addAll(there.smaller());
-    return new Candidate(there.value(), smaller);
+    SampleValue present = source(type.boxed()).sample(limits, random, depth);
+    return mayBeMissing
+        ? new SampleValue(
+            present.value(),
+            () ->
+                Stream.concat(Stream.of(SampleValue.of(null)), present.simpler().get().stream())
+                    .toList())
+        : present;
   }
 
-  private Candidate wrapped(TypeRef type, Candidate held) {
-    return new Candidate(
-        reflection.fitted(held.value(), type),
-        held.smaller().stream().map(smaller -> wrapped(type, smaller)).toList());
+  private SampleValue wrapped(TypeRef type, SampleValue content) {
+    return new SampleValue(
+        fitting.fitted(content.value(), type),
+        () -> content.simpler().get().stream().map(simpler -> wrapped(type, simpler)).toList());
   }
 
-  private Candidate there(TypeRef type, Limits limits, RandomGenerator random, int depth)
-      throws SampleRefused {
-    Optional<Text> own = ownMethod(type);
+  private Source source(TypeRef type) {
+    Source known = sources.get(type);
+    if (known == null) {
+      known = findSource(type);
+      sources.put(type, known);
+    }
+    return known;
+  }
+
+  private Source findSource(TypeRef type) {
+    Optional<Text> own = sampleMethod(type);
     if (own.isPresent()) {
-      Candidate simple = Candidate.of(callOwn(own.get(), new SplittableRandom(0)));
-      return new Candidate(callOwn(own.get(), random), List.of(simple));
+      Method method = method(own.get());
+      return (limits, random, depth) ->
+          new SampleValue(
+              call(own.get(), method, random),
+              () -> List.of(SampleValue.of(call(own.get(), method, new SplittableRandom(0)))));
     }
     Optional<Container> container = Container.of(type);
     if (container.isPresent()) {
-      return elements(container.get(), type, limits, random, depth);
+      return (limits, random, depth) -> elements(container.get(), type, limits, random, depth);
     }
-    Optional<Candidate> leaf = Leaves.make(type.qualifiedName(), limits, random);
-    if (leaf.isPresent()) {
-      return leaf.get();
+    if (JdkSamples.knows(type.qualifiedName())) {
+      return (limits, random, depth) ->
+          JdkSamples.make(type.qualifiedName(), limits, random).orElseThrow();
     }
-    Shape shape =
-        shapes
-            .find(type)
-            .filter(found -> depth < DEEPEST)
-            .orElseThrow(() -> new SampleRefused("no sample of " + type + " can be made"));
-    if (!shape.constants().isEmpty()) {
-      return constant(shape, random);
+    Optional<Shape> shape = shapes.find(type);
+    if (shape.isEmpty()) {
+      return (limits, random, depth) -> {
+        throw new RejectedSample("no sample of " + type + " can be created");
+      };
     }
-    return made(shape, limits, random, depth);
+    if (!shape.get().constants().isEmpty()) {
+      List<Object> constants = List.of(classes.load(type).getEnumConstants());
+      return (limits, random, depth) -> constant(constants, random);
+    }
+    List<Creator> creators =
+        shape.get().creators().stream()
+            .filter(creator -> creator.visibility() == Visibility.PUBLIC)
+            .toList();
+    return new ByCreators(shape.get(), creators);
   }
 
-  /** At most three, and fewer of them as smaller ones. */
-  private Candidate elements(
-      Container container, TypeRef type, Limits limits, RandomGenerator random, int depth)
-      throws SampleRefused {
+  /** Up to three elements; an empty container is simpler. */
+  private SampleValue elements(
+      Container container, TypeRef type, Limits limits, RandomGenerator random, int depth) {
     List<@Nullable Object> values = new ArrayList<>();
     Map<@Nullable Object, @Nullable Object> byKey = new LinkedHashMap<>();
     for (int count = random.nextInt(4); count > 0; count--) {
@@ -125,136 +148,167 @@ final class ValueSampler {
       }
     }
     if (container == Container.MAP) {
-      return new Candidate(byKey, List.of(Candidate.of(Map.of())));
+      return new SampleValue(byKey, () -> List.of(SampleValue.of(Map.of())));
     }
-    return new Candidate(
-        reflection.fitted(values, type),
-        values.isEmpty() ? List.of() : List.of(Candidate.of(reflection.fitted(List.of(), type))));
+    return new SampleValue(
+        fitting.fitted(values, type),
+        () ->
+            values.isEmpty()
+                ? List.of()
+                : List.of(SampleValue.of(fitting.fitted(List.of(), type))));
   }
 
-  private Candidate constant(Shape shape, RandomGenerator random) {
-    Object[] constants = reflection.load(shape.type()).getEnumConstants();
-    Object chosen = constants[random.nextInt(constants.length)];
-    List<Candidate> smaller = new ArrayList<>();
-    for (Object constant : constants) {
-      if (constant == chosen) {
-        break;
-      }
-      smaller.add(Candidate.of(constant));
-    }
-    return new Candidate(chosen, smaller);
+  private static SampleValue constant(List<Object> constants, RandomGenerator random) {
+    int index = random.nextInt(constants.size());
+    return new SampleValue(
+        constants.get(index),
+        () -> constants.subList(0, index).stream().map(SampleValue::of).toList());
   }
 
-  private Candidate made(Shape shape, Limits limits, RandomGenerator random, int depth)
-      throws SampleRefused {
-    List<Creator> creators = creators(shape);
-    String reason = "nothing public makes it";
-    for (int attempt = 0; attempt < ATTEMPTS && !creators.isEmpty(); attempt++) {
-      Creator creator = creators.get(attempt % creators.size());
-      try {
-        Candidate made = made(creator, limits, random, depth);
-        proven.put(shape.type(), creator);
-        return made;
-      } catch (SampleRefused refused) {
-        reason = refused.getMessage();
-      }
-    }
-    throw new SampleRefused(
-        "no sample of " + shape + " can be made (" + reason + "); name a method below 'samples'");
-  }
-
-  private List<Creator> creators(Shape shape) {
-    @Nullable Creator first = proven.get(shape.type());
-    return shape.creators().stream()
-        .filter(creator -> creator.visibility() == Visibility.PUBLIC)
-        .sorted(Comparator.comparing(creator -> !creator.equals(first)))
-        .toList();
-  }
-
-  private Candidate made(Creator creator, Limits limits, RandomGenerator random, int depth)
-      throws SampleRefused {
-    List<Candidate> arguments = new ArrayList<>();
+  private SampleValue created(Creator creator, Limits limits, RandomGenerator random, int depth) {
+    List<SampleValue> arguments = new ArrayList<>();
     for (Parameter parameter : creator.parameters()) {
       arguments.add(sample(parameter.type(), limits, false, random, depth + 1));
     }
-    Object value = make(creator, arguments);
-    return new Candidate(value, smaller(creator, arguments));
+    return new SampleValue(create(creator, arguments), () -> simpler(creator, arguments));
   }
 
-  private List<Candidate> smaller(Creator creator, List<Candidate> arguments) {
-    List<Candidate> smaller = new ArrayList<>();
+  private List<SampleValue> simpler(Creator creator, List<SampleValue> arguments) {
+    List<SampleValue> simpler = new ArrayList<>();
     for (int index = 0; index < arguments.size(); index++) {
-      for (Candidate simpler : arguments.get(index).smaller()) {
-        List<Candidate> changed = new ArrayList<>(arguments);
-        changed.set(index, simpler);
+      for (SampleValue argument : arguments.get(index).simpler().get()) {
+        List<SampleValue> changed = new ArrayList<>(arguments);
+        changed.set(index, argument);
         try {
-          smaller.add(Candidate.of(make(creator, changed)));
-        } catch (SampleRefused tooSimple) {
-          // The type does not accept it, so it is no candidate.
+          simpler.add(SampleValue.of(create(creator, changed)));
+        } catch (RejectedSample rejected) {
+          // A value that its type rejects is no replacement.
         }
       }
     }
-    return smaller;
+    return simpler;
   }
 
-  private Object make(Creator creator, List<Candidate> arguments) throws SampleRefused {
+  private Object create(Creator creator, List<SampleValue> arguments) {
     List<@Nullable Object> values = new ArrayList<>();
     arguments.forEach(argument -> values.add(argument.value()));
     try {
-      @Nullable Object made = reflection.make(creator, values);
-      if (made == null) {
-        throw new SampleRefused(creator.label() + " gave null");
+      @Nullable Object created = access.create(creator, values);
+      if (created == null) {
+        throw new RejectedSample(creator.label() + " returned null");
       }
-      return made;
+      return created;
     } catch (InvocationTargetException thrown) {
-      throw new SampleRefused(creator.label() + ": " + Reflection.cause(thrown).getMessage());
+      throw new RejectedSample(creator.label() + ": " + ObjectAccess.cause(thrown).getMessage());
     }
   }
 
-  /** Whether the plan names a method that makes values of a type. */
-  boolean hasOwnMethod(TypeRef type) {
-    return ownMethod(type).isPresent();
+  /** Whether the plan names a sample method for a type. */
+  boolean hasSampleMethod(TypeRef type) {
+    return sampleMethod(type).isPresent();
   }
 
-  private Optional<Text> ownMethod(TypeRef type) {
+  private Optional<Text> sampleMethod(TypeRef type) {
+    if (plan.samples().isEmpty()) {
+      return Optional.empty();
+    }
     return Optional.ofNullable(plan.samples().get(type.simpleName()))
         .or(() -> Optional.ofNullable(plan.samples().get(type.qualifiedName())));
   }
 
-  private @Nullable Object callOwn(Text method, RandomGenerator random) {
-    int dot = method.value().lastIndexOf('.');
-    Place at = method.at();
-    Method found =
-        Reflection.methods(
-                reflection.load(shapes.find(method.value().substring(0, dot)).orElseThrow().type()),
-                method.value().substring(dot + 1))
-            .stream()
-            .filter(ValueSampler::isUsable)
-            .findFirst()
-            .orElseThrow(
-                () ->
-                    new InputException(
-                        at,
-                        method + " takes something other than a RandomGenerator",
-                        "let it take a java.util.random.RandomGenerator, or nothing"));
+  private Method method(Text name) {
+    int dot = name.value().lastIndexOf('.');
+    Shape owner = shapes.find(name.value().substring(0, dot)).orElseThrow();
+    return access.methods(classes.load(owner.type()), name.value().substring(dot + 1)).stream()
+        .filter(ValueSampler::isSampleMethod)
+        .findFirst()
+        .orElseThrow(
+            () ->
+                new InputException(
+                    name.at(),
+                    name + " has other parameters than a RandomGenerator",
+                    "give it one java.util.random.RandomGenerator or no parameter"));
+  }
+
+  private @Nullable Object call(Text name, Method method, RandomGenerator random) {
     try {
-      Object[] arguments = found.getParameterCount() == 0 ? new Object[0] : new Object[] {random};
-      @Nullable Object made = reflection.invoke(found, null, arguments);
-      return made instanceof Collection<?> all ? pick(all, random) : made;
+      Object[] arguments = method.getParameterCount() == 0 ? new Object[0] : new Object[] {random};
+      @Nullable Object created = access.invoke(method, null, arguments);
+      return created instanceof Collection<?> all ? oneOf(all, random) : created;
     } catch (InvocationTargetException thrown) {
-      Throwable cause = Reflection.cause(thrown);
       throw new InputException(
-          at, method + " failed: " + cause, "let it make a sample whatever it is given");
+          name.at(),
+          name + " failed: " + ObjectAccess.cause(thrown),
+          "let it return a sample for every random generator");
     }
   }
 
-  private static @Nullable Object pick(Collection<?> all, RandomGenerator random) {
+  private static @Nullable Object oneOf(Collection<?> all, RandomGenerator random) {
     return List.copyOf(all).get(random.nextInt(all.size()));
   }
 
-  private static boolean isUsable(Method method) {
+  private static boolean isSampleMethod(Method method) {
     return method.getParameterCount() == 0
         || (method.getParameterCount() == 1
             && method.getParameterTypes()[0].isAssignableFrom(SplittableRandom.class));
+  }
+
+  /** Samples of a type that its creators create. */
+  private final class ByCreators implements Source {
+
+    private final Shape shape;
+    private final List<Creator> creators;
+
+    /** The creator to start with; negative until it is known. */
+    private int first = -1;
+
+    ByCreators(Shape shape, List<Creator> creators) {
+      this.shape = shape;
+      this.creators = List.copyOf(creators);
+    }
+
+    @Override
+    public SampleValue sample(Limits limits, RandomGenerator random, int depth) {
+      if (depth >= MAX_DEPTH) {
+        throw new RejectedSample("no sample of " + shape + " can be created");
+      }
+      if (first < 0) {
+        first = 0;
+        first = acceptedCreator(depth);
+      }
+      String reason = "it has no public creator";
+      for (int attempt = 0; attempt < ATTEMPTS && !creators.isEmpty(); attempt++) {
+        Creator creator = creators.get((first + attempt) % creators.size());
+        try {
+          return created(creator, limits, random, depth);
+        } catch (RejectedSample rejected) {
+          reason = rejected.getMessage();
+        }
+      }
+      throw new RejectedSample(
+          "no sample of "
+              + shape
+              + " can be created ("
+              + reason
+              + "); name a sample method in 'samples'");
+    }
+
+    /**
+     * The first creator that accepts one of several values, found with random numbers of its own,
+     * so that samples do not depend on which were drawn before.
+     */
+    private int acceptedCreator(int depth) {
+      SplittableRandom random = new SplittableRandom(0);
+      for (int attempt = 0; attempt < ATTEMPTS && creators.size() > 1; attempt++) {
+        int index = attempt % creators.size();
+        try {
+          created(creators.get(index), Limits.NONE, random, depth);
+          return index;
+        } catch (RejectedSample rejected) {
+          // The next creator may accept its arguments.
+        }
+      }
+      return 0;
+    }
   }
 }

@@ -18,15 +18,15 @@ import java.util.Objects;
 import java.util.Optional;
 
 /**
- * Transfer objects as JSON (RFC 8259) and back. Dates and times are written as ISO 8601 text and
- * keep their offset.
+ * Writes transfer objects as JSON (RFC 8259) and reads them again. By default, dates and times are
+ * ISO 8601 texts and keep their offsets.
  */
 public final class JsonEnd implements End {
 
   private final ObjectMapper mapper;
   private final Optional<JavaType> type;
 
-  /** An end with the settled configuration. */
+  /** An end with a default configuration. */
   public JsonEnd() {
     this(
         JsonMapper.builder()
@@ -41,7 +41,7 @@ public final class JsonEnd implements End {
             .build());
   }
 
-  /** An end with a mapper of the users' own. */
+  /** An end with the users' own mapper. */
   public JsonEnd(ObjectMapper mapper) {
     this(mapper, Optional.empty());
   }
@@ -59,6 +59,11 @@ public final class JsonEnd implements End {
   @Override
   public String name() {
     return "wire";
+  }
+
+  @Override
+  public boolean isThreadSafe() {
+    return true;
   }
 
   @Override

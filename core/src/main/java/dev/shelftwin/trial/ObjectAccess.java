@@ -1,0 +1,274 @@
+package dev.shelftwin.trial;
+
+import dev.shelftwin.finding.InputException;
+import dev.shelftwin.shape.Access;
+import dev.shelftwin.shape.Creator;
+import dev.shelftwin.shape.Field;
+import dev.shelftwin.shape.Parameter;
+import dev.shelftwin.shape.Place;
+import dev.shelftwin.shape.TypeRef;
+import java.lang.reflect.AccessibleObject;
+import java.lang.reflect.Constructor;
+import java.lang.reflect.Executable;
+import java.lang.reflect.InvocationTargetException;
+import java.lang.reflect.Method;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.Collection;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.stream.IntStream;
+import org.jspecify.annotations.Nullable;
+
+/** Creates, reads and writes the users' objects by reflection, as their shapes describe them. */
+final class ObjectAccess {
+
+  private final UserClasses classes;
+  private final Map<MemberKey, Method> getters = new HashMap<>();
+  private final Map<MemberKey, java.lang.reflect.Field> fields = new HashMap<>();
+  private final Map<MemberKey, List<Method>> methods = new HashMap<>();
+  private final Map<CreatorKey, Executable> creators = new HashMap<>();
+  private final Map<TypeRef, Constructor<?>> constructors = new HashMap<>();
+
+  ObjectAccess(UserClasses classes) {
+    this.classes = classes;
+  }
+
+  /** A member of a class by name. */
+  private record MemberKey(Class<?> type, String name) {}
+
+  /** A constructor or method by its parameters. */
+  private record CreatorKey(TypeRef owner, String name, List<TypeRef> parameters) {}
+
+  /**
+   * The value of a field; through its method if it has one, because proxies have no field values.
+   */
+  @Nullable Object read(Object owner, Field field) {
+    Optional<Access> reader = field.reader();
+    return reader.isPresent() ? read(owner, reader.get()) : get(owner, field.name());
+  }
+
+  @Nullable Object read(Object object, Access access) {
+    @Nullable Object owner =
+        access.through().isEmpty()
+            ? object
+            : ValueFitting.unwrapped(read(object, access.through().get()));
+    if (owner == null) {
+      return null;
+    }
+    if (access.kind() == Access.Kind.FIELD) {
+      return get(owner, access.name());
+    }
+    try {
+      return invoke(getter(owner.getClass(), access.name()), owner);
+    } catch (InvocationTargetException thrown) {
+      throw new InputException(
+          Place.in(owner.getClass().getName()),
+          access.name() + "() failed: " + cause(thrown),
+          "let it return a value for every object that its type allows");
+    }
+  }
+
+  private @Nullable Object get(Object owner, String name) {
+    try {
+      return field(owner.getClass(), name).get(owner);
+    } catch (IllegalAccessException closed) {
+      throw new IllegalStateException(closed);
+    }
+  }
+
+  /** Sets a field of the object that has it, whatever its visibility. */
+  void set(Object owner, Field field, @Nullable Object value) {
+    Optional<Access> through = field.writer().flatMap(Access::through);
+    Object holder = through.isEmpty() ? owner : Objects.requireNonNull(read(owner, through.get()));
+    set(holder, field.name().substring(field.name().lastIndexOf('.') + 1), value);
+  }
+
+  /** Sets a field, whatever its visibility. */
+  void set(Object owner, String name, @Nullable Object value) {
+    try {
+      field(owner.getClass(), name).set(owner, value);
+    } catch (IllegalAccessException closed) {
+      throw new IllegalStateException(closed);
+    }
+  }
+
+  /** Adds the elements of a container one by one. */
+  void add(Object owner, Access add, @Nullable Object elements) throws InvocationTargetException {
+    if (elements instanceof Collection<?> all) {
+      Class<?>[] types = {classes.load(add.type())};
+      Method method = fitting(inherited(owner.getClass(), add.name()), types);
+      for (Object element : all) {
+        invoke(method, owner, element);
+      }
+    }
+  }
+
+  /** Creates an object with the constructor without parameters. */
+  Object create(TypeRef type) {
+    try {
+      Constructor<?> constructor = constructors.get(type);
+      if (constructor == null) {
+        constructor = open(classes.load(type).getDeclaredConstructor());
+        constructors.put(type, constructor);
+      }
+      return constructor.newInstance();
+    } catch (ReflectiveOperationException changed) {
+      throw new IllegalStateException(type + " cannot be created", changed);
+    }
+  }
+
+  /** Creates an object. */
+  @Nullable Object create(Creator creator, List<? extends @Nullable Object> arguments)
+      throws InvocationTargetException {
+    if (creator.builder().isEmpty()) {
+      return call(creator, creator.parameters(), arguments);
+    }
+    Creator.Builder builder = creator.builder().get();
+    List<Parameter> own =
+        creator.parameters().stream().filter(parameter -> !creator.isOptional(parameter)).toList();
+    Object current = Objects.requireNonNull(call(creator, own, arguments.subList(0, own.size())));
+    for (int index = own.size(); index < arguments.size(); index++) {
+      Parameter parameter = creator.parameters().get(index);
+      Object returned = invokeStep(current, builder, parameter, arguments.get(index));
+      current = returned == null ? current : returned;
+    }
+    return invoke(getter(current.getClass(), builder.finish()), current);
+  }
+
+  private @Nullable Object invokeStep(
+      Object builder, Creator.Builder form, Parameter parameter, @Nullable Object value)
+      throws InvocationTargetException {
+    String name = Objects.requireNonNull(form.steps().get(parameter.name()));
+    Class<?>[] types = {classes.load(parameter.type())};
+    return invoke(fitting(methods(builder.getClass(), name), types), builder, value);
+  }
+
+  private @Nullable Object call(
+      Creator creator, List<Parameter> parameters, List<? extends @Nullable Object> arguments)
+      throws InvocationTargetException {
+    CreatorKey key =
+        new CreatorKey(
+            creator.owner(), creator.name(), parameters.stream().map(Parameter::type).toList());
+    Executable executable = creators.get(key);
+    if (executable == null) {
+      executable = executable(creator, key.parameters());
+      creators.put(key, executable);
+    }
+    try {
+      return executable instanceof Constructor<?> constructor
+          ? constructor.newInstance(arguments.toArray())
+          : ((Method) executable).invoke(null, arguments.toArray());
+    } catch (InstantiationException | IllegalAccessException changed) {
+      throw new IllegalStateException(creator + " cannot be called", changed);
+    }
+  }
+
+  private Executable executable(Creator creator, List<TypeRef> parameters) {
+    Class<?>[] types = parameters.stream().map(classes::load).toArray(Class<?>[]::new);
+    Class<?> owner = classes.load(creator.owner());
+    return creator.isConstructor()
+        ? open(fitting(List.of(owner.getDeclaredConstructors()), types))
+        : fitting(methods(owner, creator.name()), types);
+  }
+
+  /** The result of a method of a stateless object. */
+  @Nullable Object convert(TypeRef owner, String name, Object value)
+      throws InvocationTargetException {
+    Method method =
+        fitting(inherited(classes.load(owner), name), new Class<?>[] {value.getClass()});
+    return invoke(method, create(owner), value);
+  }
+
+  @Nullable Object invoke(Method method, @Nullable Object owner, @Nullable Object... arguments)
+      throws InvocationTargetException {
+    try {
+      return method.invoke(owner, arguments);
+    } catch (IllegalAccessException closed) {
+      throw new IllegalStateException(closed);
+    }
+  }
+
+  /** The methods of that name that a class declares, in no particular order. */
+  List<Method> methods(Class<?> type, String name) {
+    return methods.computeIfAbsent(
+        new MemberKey(type, name),
+        key ->
+            Arrays.stream(type.getDeclaredMethods())
+                .filter(method -> method.getName().equals(name) && !method.isSynthetic())
+                .map(method -> open(method))
+                .toList());
+  }
+
+  private List<Method> inherited(Class<?> type, String name) {
+    List<Method> inherited = new ArrayList<>();
+    for (Class<?> level = type; level != null; level = level.getSuperclass()) {
+      inherited.addAll(methods(level, name));
+    }
+    return inherited;
+  }
+
+  /**
+   * The method or constructor with exactly these parameters, otherwise one that accepts them: a
+   * parameter whose type is a type variable has its bound in the class file.
+   */
+  private static <T extends Executable> T fitting(List<T> all, Class<?>[] types) {
+    return all.stream()
+        .filter(one -> Arrays.equals(one.getParameterTypes(), types))
+        .findFirst()
+        .or(() -> all.stream().filter(one -> accepts(one, types)).findFirst())
+        .orElseThrow(() -> new IllegalStateException("nothing accepts " + Arrays.toString(types)));
+  }
+
+  private static boolean accepts(Executable one, Class<?>[] types) {
+    Class<?>[] accepted = one.getParameterTypes();
+    return accepted.length == types.length
+        && IntStream.range(0, types.length)
+            .allMatch(index -> accepted[index].isAssignableFrom(types[index]));
+  }
+
+  private Method getter(Class<?> type, String name) {
+    return getters.computeIfAbsent(new MemberKey(type, name), key -> findGetter(type, name));
+  }
+
+  private static Method findGetter(Class<?> type, String name) {
+    for (Class<?> level = type; level != null; level = level.getSuperclass()) {
+      for (Method method : level.getDeclaredMethods()) {
+        boolean found =
+            method.getName().equals(name) && method.getParameterCount() == 0 && !method.isBridge();
+        if (found) {
+          return open(method);
+        }
+      }
+    }
+    throw new IllegalStateException(type.getName() + " has no method " + name + "()");
+  }
+
+  private java.lang.reflect.Field field(Class<?> type, String name) {
+    return fields.computeIfAbsent(new MemberKey(type, name), key -> findField(type, name));
+  }
+
+  private static java.lang.reflect.Field findField(Class<?> type, String name) {
+    for (Class<?> level = type; level != null; level = level.getSuperclass()) {
+      for (java.lang.reflect.Field field : level.getDeclaredFields()) {
+        if (field.getName().equals(name)) {
+          return open(field);
+        }
+      }
+    }
+    throw new IllegalStateException(type.getName() + " has no field " + name);
+  }
+
+  static <T extends AccessibleObject> T open(T member) {
+    member.setAccessible(true);
+    return member;
+  }
+
+  /** The exception that the called code threw. */
+  static Throwable cause(InvocationTargetException thrown) {
+    return Objects.requireNonNullElse(thrown.getCause(), thrown);
+  }
+}

@@ -1,0 +1,14 @@
+package dev.shelftwin.trial;
+
+import dev.shelftwin.convert.Catalogue;
+
+/** What samplers of objects share. */
+record SamplingTools(
+    ValueSampler values,
+    ContainerSamples containers,
+    ObjectAccess access,
+    UserClasses classes,
+    ConversionRunner conversions,
+    RowSource rows,
+    ValueText text,
+    Catalogue catalogue) {}

@@ -1,0 +1,217 @@
+package dev.shelftwin.trial;
+
+import dev.shelftwin.convert.Operation;
+import dev.shelftwin.ledger.ConceptLedger;
+import dev.shelftwin.ledger.FieldMapping;
+import dev.shelftwin.ledger.HopLedger;
+import dev.shelftwin.ledger.ResolvedShape;
+import dev.shelftwin.plan.Direction;
+import dev.shelftwin.shape.Field;
+import dev.shelftwin.shape.FieldRole;
+import dev.shelftwin.shape.Role;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import org.jspecify.annotations.Nullable;
+
+/** Compares what arrived on one step of a route with what must arrive. */
+final class StepComparison {
+
+  private final ConceptLedger concept;
+  private final RouteStep step;
+  private final TrialTools tools;
+  private final int sample;
+
+  StepComparison(ConceptLedger concept, RouteStep step, TrialTools tools, int sample) {
+    this.concept = concept;
+    this.step = step;
+    this.tools = tools;
+    this.sample = sample;
+  }
+
+  /**
+   * A field, or the whole object if it has no field.
+   *
+   * @param expected what must arrive
+   * @param actual what arrived
+   */
+  private record Pair(Optional<Field> field, ExpectedValue expected, ObservedValue actual) {}
+
+  /** The divergences after a mapper was called. */
+  List<Divergence> afterMapper(
+      HopLedger hop,
+      Observation before,
+      Observation after,
+      Optional<Observation> existing,
+      Map<String, @Nullable Object> callerValues) {
+    List<Pair> pairs = new ArrayList<>();
+    if (hop.family().isPresent()) {
+      ExpectedObject expected = tools.expected().object(hop, before.object());
+      pairs.add(new Pair(Optional.empty(), expected, new ObservedValue.Present(after.object())));
+    }
+    for (FieldMapping mapping : hop.mappings()) {
+      Optional<Field> target = mapping.target().filter(after::has);
+      if (target.isPresent()) {
+        tools
+            .expected()
+            .of(hop, mapping, before, existing, callerValues)
+            .ifPresent(expected -> pairs.add(new Pair(target, expected, after.of(target.get()))));
+      }
+    }
+    return divergences(pairs);
+  }
+
+  /** The divergences after an end: all fields must come back, except those that the end writes. */
+  List<Divergence> afterEnd(Observation before, Observation after) {
+    if (before.isFamily()) {
+      Optional<ObjectSampler> subtype =
+          tools.samplers().of(concept, step.to()).subtypeOf(before.object());
+      return subtype.isPresent() && subtype.get().accepts(after.object())
+          ? divergences(
+              ofFields(
+                  subtype.get().concept(), subtype.get().shape(), before.object(), after.object()))
+          : divergences(
+              List.of(
+                  new Pair(
+                      Optional.empty(),
+                      ExpectedValue.of(before.object()),
+                      new ObservedValue.Present(after.object()))));
+    }
+    return divergences(ofFields(concept, step.to(), before.object(), after.object()));
+  }
+
+  private List<Pair> ofFields(
+      ConceptLedger owner, ResolvedShape shape, Object before, Object after) {
+    boolean isChange = shape.use().direction() == Direction.CHANGE;
+    List<Pair> pairs = new ArrayList<>();
+    for (Field field : shape.shape().storedFields().toList()) {
+      boolean internal =
+          step.to().role() == Role.PERSISTENCE && FieldRole.anyInternal(owner.roles(shape, field));
+      if (!internal) {
+        Optional<Operation.FindRow> lookup = lookup(owner, shape, field);
+        ObservedValue sent = observed(before, field, lookup, isChange);
+        ObservedValue arrived = observed(after, field, lookup, isChange);
+        pairs.add(new Pair(Optional.of(field), ExpectedValue.of(sent), arrived));
+      }
+    }
+    return pairs;
+  }
+
+  /** Of a row that another row refers to, only the key is compared. */
+  private ObservedValue observed(
+      Object object, Field field, Optional<Operation.FindRow> lookup, boolean isChange) {
+    @Nullable Object value = tools.access().read(object, field);
+    if (lookup.isEmpty()) {
+      return ObservedValue.of(value, isChange);
+    }
+    @Nullable Object present = ValueFitting.unwrapped(value);
+    return ObservedValue.of(present == null ? null : key(present, lookup.get()), isChange);
+  }
+
+  private @Nullable Object key(Object rows, Operation.FindRow lookup) {
+    if (!(rows instanceof Collection<?> several)) {
+      return tools.access().read(rows, lookup.read());
+    }
+    Collection<@Nullable Object> keys =
+        rows instanceof Set ? new LinkedHashSet<>() : new ArrayList<>();
+    several.forEach(row -> keys.add(tools.access().read(row, lookup.read())));
+    return keys;
+  }
+
+  private static Optional<Operation.FindRow> lookup(
+      ConceptLedger owner, ResolvedShape shape, Field field) {
+    return owner.hops().stream()
+        .filter(hop -> hop.hop().to().equals(shape))
+        .flatMap(hop -> hop.into(field.name()).stream())
+        .flatMap(mapping -> mapping.conversion().stream())
+        .flatMap(conversion -> conversion.operations(Operation.FindRow.class))
+        .findFirst();
+  }
+
+  /** The divergence of a whole object. */
+  Optional<Divergence> ofWhole(Object expected, Object actual) {
+    return divergence(
+        new Pair(Optional.empty(), ExpectedValue.of(expected), new ObservedValue.Present(actual)));
+  }
+
+  /** The divergence of one field. */
+  Optional<Divergence> ofField(Field field, ExpectedValue expected, ObservedValue actual) {
+    return divergence(new Pair(Optional.of(field), expected, actual));
+  }
+
+  private List<Divergence> divergences(List<Pair> pairs) {
+    List<Divergence> divergences = new ArrayList<>();
+    for (Pair pair : pairs) {
+      Optional<Divergence> divergence = divergence(pair);
+      if (divergence.isPresent()) {
+        divergences.add(
+            isSwapped(pair, pairs)
+                ? divergence.get().as(Divergence.Kind.SWAPPED)
+                : divergence.get());
+      }
+    }
+    return divergences;
+  }
+
+  private Optional<Divergence> divergence(Pair pair) {
+    return tools
+        .comparison()
+        .difference(pair.expected(), pair.actual())
+        .map(
+            difference ->
+                new Divergence(
+                    step.label(),
+                    path(pair) + difference.path(),
+                    kind(pair, difference),
+                    text(pair.expected() instanceof ExpectedValue.Cleared, difference.expected()),
+                    text(pair.actual() instanceof ObservedValue.Cleared, difference.actual()),
+                    sample,
+                    List.of()));
+  }
+
+  private String path(Pair pair) {
+    return pair.field()
+        .map(field -> step.to().path(field))
+        .orElse(step.to().shape().type().simpleName());
+  }
+
+  private static Divergence.Kind kind(Pair pair, ValueComparison.Difference difference) {
+    boolean cleared =
+        pair.expected() instanceof ExpectedValue.Cleared
+            || pair.actual() instanceof ObservedValue.Cleared;
+    if (!cleared) {
+      return DifferenceKind.between(difference.expected(), difference.actual());
+    }
+    if (pair.actual() instanceof ObservedValue.Missing) {
+      return Divergence.Kind.MISSING;
+    }
+    return pair.expected() instanceof ExpectedValue.Missing
+        ? Divergence.Kind.APPEARED
+        : Divergence.Kind.CHANGED;
+  }
+
+  private String text(boolean cleared, @Nullable Object value) {
+    return cleared ? "(cleared)" : tools.text().of(value);
+  }
+
+  /**
+   * Whether another field of the same type has the value of this one, and this one has its value.
+   */
+  private boolean isSwapped(Pair pair, List<Pair> pairs) {
+    return pair.field().isPresent()
+        && pairs.stream()
+            .filter(other -> !other.equals(pair) && other.field().isPresent())
+            .filter(
+                other ->
+                    other.field().get().type().equals(pair.field().get().type())
+                        && !other.field().get().equals(pair.field().get()))
+            .anyMatch(
+                other ->
+                    tools.comparison().isSame(other.expected(), pair.actual())
+                        && tools.comparison().isSame(pair.expected(), other.actual()));
+  }
+}

@@ -1,0 +1,64 @@
+package dev.shelftwin.trial;
+
+import dev.shelftwin.ledger.ConceptLedger;
+import dev.shelftwin.ledger.Ledger;
+import dev.shelftwin.ledger.ResolvedShape;
+import dev.shelftwin.shape.Field;
+import dev.shelftwin.shape.FieldRole;
+import dev.shelftwin.shape.Role;
+import dev.shelftwin.shape.Shape;
+import dev.shelftwin.shape.Shapes;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.stream.Collectors;
+
+/** The fields by which objects of the users' types are compared and shown. */
+final class StoredParts {
+
+  private final Shapes shapes;
+
+  /** The fields that only the persistence layer knows, by the type that has them. */
+  private final Map<String, Set<String>> internal = new HashMap<>();
+
+  private final Map<Class<?>, List<Field>> known = new HashMap<>();
+
+  StoredParts(Ledger ledger, Shapes shapes) {
+    this.shapes = shapes;
+    for (ConceptLedger concept : ledger.concepts()) {
+      concept
+          .shapes()
+          .filter(shape -> shape.role() == Role.PERSISTENCE)
+          .forEach(
+              shape -> internal.put(shape.shape().type().fullName(), internal(concept, shape)));
+    }
+  }
+
+  private static Set<String> internal(ConceptLedger concept, ResolvedShape shape) {
+    return shape
+        .shape()
+        .storedFields()
+        .filter(field -> FieldRole.anyInternal(concept.roles(shape, field)))
+        .map(Field::name)
+        .collect(Collectors.toSet());
+  }
+
+  /** The fields of an object; none for enumerations and JDK types. */
+  List<Field> of(Object object) {
+    return known.computeIfAbsent(object.getClass(), this::find);
+  }
+
+  private List<Field> find(Class<?> type) {
+    String name = type.getCanonicalName();
+    if (name == null || Enum.class.isAssignableFrom(type) || name.startsWith("java.")) {
+      return List.of();
+    }
+    Set<String> hidden = internal.getOrDefault(name, Set.of());
+    return shapes.find(name).stream()
+        .flatMap(Shape::storedFields)
+        .filter(field -> !hidden.contains(field.name()))
+        .filter(field -> !FieldRole.anyInternal(field.roles()))
+        .toList();
+  }
+}

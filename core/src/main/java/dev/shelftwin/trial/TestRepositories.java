@@ -1,0 +1,149 @@
+package dev.shelftwin.trial;
+
+import dev.shelftwin.convert.Operation;
+import dev.shelftwin.shape.Access;
+import dev.shelftwin.shape.Creator;
+import dev.shelftwin.shape.Field;
+import dev.shelftwin.shape.FieldRole;
+import dev.shelftwin.shape.FieldTrait;
+import dev.shelftwin.shape.Limits;
+import dev.shelftwin.shape.Parameter;
+import dev.shelftwin.shape.Presence;
+import dev.shelftwin.shape.Shape;
+import dev.shelftwin.shape.Shapes;
+import dev.shelftwin.shape.TypeRef;
+import java.lang.reflect.InvocationTargetException;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.SplittableRandom;
+import org.jspecify.annotations.Nullable;
+
+/** Replaces the users' repositories: has a row for every key. */
+final class TestRepositories implements RowSource {
+
+  private final Shapes shapes;
+  private final ObjectAccess access;
+  private final ValueFitting fitting;
+  private final ValueSampler values;
+  private final ConversionRunner conversions;
+  private final ObjectSamplers samplers;
+  private final Map<RowKey, Object> rows = new HashMap<>();
+  private final Map<TypeRef, List<SampleRecipe>> recipes = new HashMap<>();
+  private final Map<TypeRef, Integer> counts = new HashMap<>();
+
+  /** The identity of a row. */
+  private record RowKey(TypeRef type, String key) {}
+
+  TestRepositories(
+      Shapes shapes,
+      ObjectAccess access,
+      ValueFitting fitting,
+      ValueSampler values,
+      ConversionRunner conversions,
+      ObjectSamplers samplers) {
+    this.shapes = shapes;
+    this.access = access;
+    this.fitting = fitting;
+    this.values = values;
+    this.conversions = conversions;
+    this.samplers = samplers;
+  }
+
+  /** Removes all rows, so that none is stored twice. */
+  void clear() {
+    rows.clear();
+    counts.clear();
+  }
+
+  /** A value for a mapper's supplier. */
+  @Nullable Object supply(TypeRef type, SplittableRandom random) {
+    return values.sample(type, Limits.NONE, false, random).value();
+  }
+
+  @Override
+  public Object find(Operation.FindRow operation, Object key) {
+    Object rowKey = Objects.requireNonNull(conversions.convert(key, operation.back()));
+    RowKey name = new RowKey(operation.row(), String.valueOf(rowKey));
+    Object known = rows.get(name);
+    if (known == null) {
+      known = create(operation, rowKey);
+      rows.put(name, known);
+    }
+    return known;
+  }
+
+  private Object create(Operation.FindRow operation, Object rowKey) {
+    Shape shape = shapes.find(operation.row()).orElseThrow();
+    Object row = other(shape);
+    for (Field field : shape.storedFields().toList()) {
+      if (field.has(FieldTrait.GENERATED)) {
+        access.set(row, field.name(), null); // a provider takes a row with a key for a stored one
+      } else if (field.has(FieldTrait.CHILD_ROWS)) {
+        access.set(row, field.name(), fitting.fitted(List.of(), field.type()));
+      }
+    }
+    Field keyField =
+        shape
+            .storedFields()
+            .filter(
+                field ->
+                    field.reader().map(Access::name).equals(Optional.of(operation.read().name())))
+            .findFirst()
+            .orElseThrow();
+    access.set(row, keyField.name(), rowKey);
+    return row;
+  }
+
+  /**
+   * A row that differs from the other rows of its type in this run. Its recipe is drawn only once
+   * in a trial, because many samples refer to rows of the same types.
+   */
+  private Object other(Shape shape) {
+    int index = counts.merge(shape.type(), 1, Integer::sum) - 1;
+    SplittableRandom random = new SplittableRandom(index);
+    Optional<ObjectSampler> sampler = samplers.of(shape.type());
+    if (sampler.isEmpty()) {
+      return minimal(shape, random);
+    }
+    List<SampleRecipe> known = recipes.computeIfAbsent(shape.type(), type -> new ArrayList<>());
+    for (int next = known.size(); next <= index; next++) {
+      known.add(sampler.get().recipe(new SplittableRandom(next), new HashSet<>()));
+    }
+    return known.get(index).create();
+  }
+
+  /** A row that belongs to no concept, with values only for its required columns. */
+  private Object minimal(Shape shape, SplittableRandom random) {
+    Creator creator =
+        shape.constructors().stream()
+            .min(Comparator.comparingInt(candidate -> candidate.parameters().size()))
+            .orElseThrow(() -> new RejectedSample(shape + " has no accessible constructor"));
+    List<@Nullable Object> arguments = new ArrayList<>();
+    for (Parameter parameter : creator.parameters()) {
+      arguments.add(values.sample(parameter.type(), Limits.NONE, false, random).value());
+    }
+    try {
+      Object row = access.create(creator, arguments);
+      if (row == null) {
+        throw new RejectedSample(creator.label() + " returned null");
+      }
+      for (Field field : shape.storedFields().toList()) {
+        boolean required = field.presence() == Presence.REQUIRED;
+        boolean internal = FieldRole.anyInternal(field.roles());
+        if (required && !internal && field.writer().isPresent()) {
+          SampleValue value = values.sample(field.type(), field.limits(), false, random);
+          access.set(row, field.name(), value.value());
+        }
+      }
+      return row;
+    } catch (InvocationTargetException thrown) {
+      throw new RejectedSample(creator.label() + ": " + ObjectAccess.cause(thrown).getMessage());
+    }
+  }
+}

@@ -1,0 +1,74 @@
+package dev.shelftwin.trial;
+
+import dev.shelftwin.convert.Catalogue;
+import dev.shelftwin.convert.NestedMappers;
+import dev.shelftwin.ledger.Ledger;
+import dev.shelftwin.shape.Shapes;
+
+/** What all routes of a trial share. */
+final class TrialTools {
+
+  private final ObjectAccess access;
+  private final ValueText text;
+  private final ValueComparison comparison;
+  private final ExpectedValues expected;
+  private final ObjectSamplers samplers;
+  private final TestRepositories repositories;
+  private final CompiledMappers mappers;
+
+  TrialTools(Ledger ledger, Shapes shapes, ClassLoader loader) {
+    UserClasses classes = new UserClasses(loader);
+    access = new ObjectAccess(classes);
+    ValueFitting fitting = new ValueFitting(classes);
+    StoredParts parts = new StoredParts(ledger, shapes);
+    text = new ValueText(parts, access);
+    comparison = new ValueComparison(parts, access, text);
+    ValueSampler values = new ValueSampler(ledger.plan(), shapes, classes, access, fitting);
+    // Rows are sampled objects, and samples need rows to refer to.
+    RowSource rows = (operation, key) -> repositories().find(operation, key);
+    ConversionRunner conversions = new ConversionRunner(classes, access, fitting, rows);
+    expected = new ExpectedValues(ledger, classes, access, conversions);
+    samplers =
+        new ObjectSamplers(
+            ledger,
+            new SamplingTools(
+                values,
+                new ContainerSamples(values, fitting),
+                access,
+                classes,
+                conversions,
+                rows,
+                text,
+                new Catalogue(shapes, NestedMappers.NONE)));
+    repositories = new TestRepositories(shapes, access, fitting, values, conversions, samplers);
+    mappers = new CompiledMappers(ledger, classes, access, repositories);
+  }
+
+  ObjectAccess access() {
+    return access;
+  }
+
+  ValueText text() {
+    return text;
+  }
+
+  ValueComparison comparison() {
+    return comparison;
+  }
+
+  ExpectedValues expected() {
+    return expected;
+  }
+
+  ObjectSamplers samplers() {
+    return samplers;
+  }
+
+  TestRepositories repositories() {
+    return repositories;
+  }
+
+  CompiledMappers mappers() {
+    return mappers;
+  }
+}
