@@ -26,7 +26,7 @@ public final class BaselineFile {
 
   private BaselineFile() {}
 
-  /** Where the baseline of a plan is kept: {@code shelf-twin.baseline.json} for the usual plan. */
+  /** The file of the baseline of a plan: {@code shelf-twin.baseline.json} for the default plan. */
   public static Path of(Path plan) {
     String name = String.valueOf(plan.getFileName()).replaceFirst("\\.ya?ml$", "");
     return plan.resolveSibling(name + ".baseline.json");
@@ -35,7 +35,7 @@ public final class BaselineFile {
   /**
    * Writes a baseline over the one that is there.
    *
-   * @throws InputException where it cannot be written
+   * @throws InputException if it cannot be written
    */
   public static void save(Path file, Baseline baseline) {
     ObjectNode document = MAPPER.createObjectNode().put("shelf-twin-baseline", VERSION);
@@ -66,7 +66,7 @@ public final class BaselineFile {
   /**
    * Reads a baseline.
    *
-   * @throws InputException where there is none, or it is none
+   * @throws InputException if it does not exist or is not a baseline
    */
   public static Baseline read(Path file) {
     if (!Files.exists(file)) {

@@ -19,7 +19,7 @@ import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
 
-/** Finds the code that a plan or the caller names, and says what is not there. */
+/** Finds the code that a plan or the caller names, and reports what does not exist. */
 final class CodeFinder {
 
   private final Path base;
@@ -39,7 +39,7 @@ final class CodeFinder {
     return paths;
   }
 
-  /** Where the few types are that generated mappers use. */
+  /** The jar or folder of the types that generated mappers use. */
   static Path runtime() {
     try {
       return Path.of(Fault.class.getProtectionDomain().getCodeSource().getLocation().toURI());
@@ -140,7 +140,7 @@ final class CodeFinder {
     }
   }
 
-  /** A path and where it was named. */
+  /** A path and the place that names it. */
   private record Located(Path path, Place at) {
 
     boolean exists() {

@@ -4,7 +4,7 @@ import java.nio.file.Path;
 import java.util.List;
 
 /**
- * Where the code is, if not where the plan says.
+ * The places of the code, if they differ from those in the plan.
  *
  * @param classes folders of compiled classes; empty for the plan's
  * @param sources source folders; empty for the plan's
@@ -12,7 +12,7 @@ import java.util.List;
  */
 public record CodeOptions(List<Path> classes, List<Path> sources, List<Path> classPath) {
 
-  /** Everything where the plan says. */
+  /** All places as in the plan. */
   public static final CodeOptions NONE = new CodeOptions(List.of(), List.of(), List.of());
 
   public CodeOptions {

@@ -21,7 +21,7 @@ final class WholeFiles {
    *
    * @param what is written, as a phrase
    * @param elsewhere how to have it written in another place, as a phrase
-   * @throws InputException where it cannot be written
+   * @throws InputException if it cannot be written
    */
   static void write(Map<Path, String> texts, String what, String elsewhere) {
     Map<Path, Path> parts = new LinkedHashMap<>();

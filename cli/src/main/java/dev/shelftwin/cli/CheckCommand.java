@@ -26,10 +26,10 @@ import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
 
-/** Finds what is wrong. */
+/** Reports problems. */
 @Command(
     name = "check",
-    description = "Finds fields that are lost, unfilled, mismatched or leaked.",
+    description = "Reports fields that are lost, unfilled, mismatched or exposed.",
     mixinStandardHelpOptions = true)
 final class CheckCommand implements Callable<Integer> {
 
@@ -51,31 +51,31 @@ final class CheckCommand implements Callable<Integer> {
   @Option(
       names = "--only",
       paramLabel = "CONCEPT",
-      description = "Tells what is found in this concept; may be given several times.")
+      description = "Shows only findings of this concept; may be given several times.")
   private List<String> only = new ArrayList<>();
 
   @Option(
       names = "--rule",
       paramLabel = "RULE",
       converter = RuleConverter.class,
-      description = "Tells what this rule finds; may be given several times.")
+      description = "Shows only findings of this rule; may be given several times.")
   private List<RuleId> rules = new ArrayList<>();
 
   @Option(
       names = "--save-baseline",
-      description = "Keeps what is found today in a file beside the plan.")
+      description = "Saves today's findings in a file beside the plan.")
   private boolean savesBaseline;
 
   @Option(
       names = "--since-baseline",
-      description = "Tells only what was not found when the baseline was saved.")
+      description = "Shows only findings that are not in the baseline.")
   private boolean sinceBaseline;
 
   @Option(
       names = "--explain",
       paramLabel = "RULE",
       converter = RuleConverter.class,
-      description = "Shows what a rule finds, why, and how it is settled; checks nothing.")
+      description = "Describes a rule and how to resolve its findings; checks nothing.")
   private Optional<RuleId> explained = Optional.empty();
 
   CheckCommand(Console console) {
@@ -149,7 +149,7 @@ final class CheckCommand implements Callable<Integer> {
         .toList();
   }
 
-  /** What was found and is not told, so that nobody takes silence for a clean project. */
+  /** Findings that are not shown, so that nobody takes a short report for a clean project. */
   private static List<String> aside(
       List<Finding> all, List<Finding> wanted, List<Finding> told, Optional<Baseline> baseline) {
     List<String> aside = new ArrayList<>();

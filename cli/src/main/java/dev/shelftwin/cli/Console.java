@@ -9,11 +9,11 @@ import java.nio.charset.StandardCharsets;
 import picocli.CommandLine.Help.Ansi;
 
 /**
- * Where commands write: results to one stream, everything else to the other, both in UTF-8.
+ * The output of commands: results on one stream, everything else on the other, both in UTF-8.
  *
  * @param out results and nothing else
  * @param err messages
- * @param style colours only where a person reads
+ * @param style colours only if the output is a terminal
  * @param terminal whether a person reads
  */
 record Console(PrintStream out, PrintStream err, Style style, boolean terminal) {
@@ -36,7 +36,7 @@ record Console(PrintStream out, PrintStream err, Style style, boolean terminal) 
     return new PrintWriter(err, true, StandardCharsets.UTF_8);
   }
 
-  /** What the user calls this program by. */
+  /** The command by which the user calls this program. */
   static String command() {
     return System.getProperty("shelf-twin.command", "shelf-twin");
   }

@@ -5,14 +5,14 @@ import java.util.List;
 /**
  * A mistake of the kind that people make, to be planted in the example.
  *
- * @param title what somebody did
+ * @param title the mistake
  * @param stage the command that should notice
- * @param evidence what it should name: the rule and the field, or the hop and the field
- * @param edits what to change in the example's files
+ * @param evidence the rule and field, or the hop and field, that must be reported
+ * @param edits the changes of the example's files
  */
 record Flaw(String title, String stage, String evidence, List<Edit> edits) {
 
-  /** The mistakes of the demo; none touches what another changes. */
+  /** The mistakes of the demo; they are independent of each other. */
   static final List<Flaw> ALL =
       List.of(
           new Flaw(
@@ -115,8 +115,8 @@ record Flaw(String title, String stage, String evidence, List<Edit> edits) {
    * One change to one file.
    *
    * @param file relative to the example
-   * @param find what stands there, exactly once
-   * @param put what shall stand there
+   * @param find the text to replace, which occurs exactly once
+   * @param put the replacement
    */
   record Edit(String file, String find, String put) {
 

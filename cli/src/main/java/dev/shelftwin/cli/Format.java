@@ -2,7 +2,7 @@ package dev.shelftwin.cli;
 
 import java.util.Locale;
 
-/** What results are written as. */
+/** The format of results. */
 enum Format {
   TEXT,
   JSON;

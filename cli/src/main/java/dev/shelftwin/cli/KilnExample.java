@@ -29,10 +29,10 @@ final class KilnExample {
   /**
    * Writes the example to a folder.
    *
-   * @param folder made where it is not there
+   * @param folder created if it does not exist
    * @param flaws planted in it
    * @return the plan
-   * @throws InputException where the folder cannot be written
+   * @throws InputException if the folder cannot be written
    */
   static Path write(Path folder, List<Flaw> flaws) {
     try {
@@ -76,7 +76,7 @@ final class KilnExample {
     }
   }
 
-  /** Where the annotations are that the example carries; they come with this program. */
+  /** The jars with the annotations of the example, which are part of this program. */
   private static List<String> annotations() {
     return Stream.of(Entity.class, JsonTypeInfo.class)
         .map(type -> type.getProtectionDomain().getCodeSource().getLocation())

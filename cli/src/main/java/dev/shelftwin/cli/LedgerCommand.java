@@ -9,10 +9,10 @@ import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
 
-/** Shows what becomes of every field. */
+/** Shows how every field is mapped. */
 @Command(
     name = "ledger",
-    description = "Shows what becomes of every field on every hop.",
+    description = "Shows how every field is mapped on every hop.",
     mixinStandardHelpOptions = true)
 final class LedgerCommand implements Callable<Integer> {
 

@@ -8,14 +8,14 @@ import java.util.List;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 
-/** Which plan, and where its code is. */
+/** The plan, and the places of its code. */
 final class PlanOptions {
 
   @Parameters(
       paramLabel = "PLAN",
       arity = "0..1",
       defaultValue = "shelf-twin.yaml",
-      description = "The plan; ${DEFAULT-VALUE} if none is named.")
+      description = "The plan; ${DEFAULT-VALUE} by default.")
   private Path plan = Path.of("shelf-twin.yaml");
 
   @Option(

@@ -22,10 +22,10 @@ import picocli.CommandLine.Option;
 import picocli.CommandLine.ParameterException;
 import picocli.CommandLine.Spec;
 
-/** Sends values round. */
+/** Tests the mappers. */
 @Command(
     name = "trial",
-    description = "Sends sampled values through the mappers and compares after every hop.",
+    description = "Sends sample values through the mappers and compares after every hop.",
     mixinStandardHelpOptions = true)
 final class TrialCommand implements Callable<Integer> {
 
@@ -36,13 +36,13 @@ final class TrialCommand implements Callable<Integer> {
   @Option(names = "--format", description = "One of ${COMPLETION-CANDIDATES}.")
   private Format format = Format.TEXT;
 
-  @Option(names = "--seed", description = "Everything random comes from it; ${DEFAULT-VALUE}.")
+  @Option(names = "--seed", description = "The seed of all random values; ${DEFAULT-VALUE}.")
   private long seed = TrialOptions.DEFAULT_SEED;
 
   @Option(
       names = "--samples",
       paramLabel = "COUNT",
-      description = "How many on each route; ${DEFAULT-VALUE}.")
+      description = "The number of samples on each route; ${DEFAULT-VALUE}.")
   private int samples = TrialOptions.DEFAULT_SAMPLES;
 
   @Option(
@@ -51,15 +51,20 @@ final class TrialCommand implements Callable<Integer> {
       description = "Only this concept; may be given several times.")
   private Set<String> concepts = new HashSet<>();
 
-  @Option(names = "--sample", paramLabel = "NUMBER", description = "Only this sample, from 0 on.")
+  @Option(
+      names = "--sample",
+      paramLabel = "NUMBER",
+      description = "Only the sample with this number, counted from 0.")
   private @Nullable Integer sample;
 
   @Option(
       names = "--compiled",
-      description = "Try the mappers among the compiled classes; generate none.")
+      description = "Test the mappers among the compiled classes instead of generated ones.")
   private boolean compiled;
 
-  @Option(names = "--in-memory", description = "Through the mappers alone: no JSON, no database.")
+  @Option(
+      names = "--in-memory",
+      description = "Only through the mappers, without JSON and database.")
   private boolean inMemory;
 
   TrialCommand(Console console) {

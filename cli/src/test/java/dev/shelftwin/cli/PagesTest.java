@@ -21,7 +21,7 @@ class PagesTest {
     }
     assertThat(page).hasContent(RulesPage.text());
     assertThat(RuleId.values())
-        .allSatisfy(rule -> assertThat(RulesPage.of(rule)).contains("To settle it: "))
+        .allSatisfy(rule -> assertThat(RulesPage.of(rule)).contains("To resolve it: "))
         .filteredOn(rule -> rule != RuleId.FAILED_RULE) // nobody writes that
         .allSatisfy(rule -> assertThat(RulesPage.of(rule)).contains("\nWrong:", "\nRight:"));
   }

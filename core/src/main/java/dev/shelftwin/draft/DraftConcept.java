@@ -69,6 +69,15 @@ final class DraftConcept {
     return said ? Optional.empty() : Optional.of(add(layer, field));
   }
 
+  /** Whether another row is about a field already: each field has at most one row. */
+  boolean isNamedByOthers(DraftRow row, String layer, String shape, String field) {
+    return rows.stream()
+        .filter(other -> other != row)
+        .anyMatch(
+            other ->
+                other.names(shape, field) || (other.names(layer, field) && !other.isAbout(shape)));
+  }
+
   DraftRow add(String layer, String field) {
     DraftRow row = new DraftRow().named(layer, field);
     rows.add(row);

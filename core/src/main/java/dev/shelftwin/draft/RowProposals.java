@@ -43,6 +43,10 @@ final class RowProposals {
     Optional<DraftRow> row =
         draft
             .row(hub.layer().name(), hub.use().simpleName(), inner)
+            .filter(
+                found ->
+                    !draft.isNamedByOthers(
+                        found, outer.layer().name(), outer.use().simpleName(), outerField))
             .filter(found -> found.isNew(outer.use().simpleName() + "." + outerField));
     row.ifPresent(
         found -> {

@@ -1,6 +1,5 @@
 package dev.shelftwin.ledger;
 
-import dev.shelftwin.plan.GivenValue;
 import dev.shelftwin.plan.PlanWord;
 import dev.shelftwin.shape.Creator;
 import dev.shelftwin.shape.Field;
@@ -44,7 +43,7 @@ record HopOutcome(HopLedger ledger, Set<PlanWord> words) {
   }
 
   private long givenValues() {
-    return words.stream().filter(GivenValue.class::isInstance).count();
+    return ledger.mappings().stream().filter(FieldMapping.Given.class::isInstance).count();
   }
 
   private long settableFields() {

@@ -25,9 +25,9 @@ public final class FindingText {
   }
 
   /**
-   * The same where more was found than is told.
+   * Findings of which some are not shown.
    *
-   * @param aside what is not told, as phrases that begin with a number
+   * @param aside what is not shown, as phrases that begin with a number
    */
   public static String of(List<Finding> findings, List<String> aside, Style style) {
     String all = findings.stream().map(finding -> of(finding, style)).collect(Collectors.joining());
@@ -46,7 +46,7 @@ public final class FindingText {
         .collect(Collectors.joining());
   }
 
-  /** What is wrong with the input, each with its place and what to do. */
+  /** Errors of the input, each with its place and remedy. */
   public static String ofErrors(List<InputError> errors, Style style) {
     return errors.stream()
         .map(

@@ -11,14 +11,14 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.stream.Collectors;
 
-/** What every rule finds, why, and how it is settled, as Markdown (CommonMark 0.31). */
+/** The description of every rule as Markdown (CommonMark 0.31). */
 public final class RulesPage {
 
   private static final String HEADING = "## ";
 
   private RulesPage() {}
 
-  /** All rules, after a table of them. */
+  /** A table of all rules, then their descriptions. */
   public static String text() {
     Map<String, String> sections = sections();
     String table =
@@ -35,10 +35,10 @@ public final class RulesPage {
     return """
         # Rules
 
-        What `check` finds. Each rule can be accepted for a field, with the reason, in the row about it:
+        The rules of `check`. A finding can be accepted with a reason, in the row of its field or for a whole layer:
         `accept: { lossy-conversion: seconds are enough }`. `check --explain RULE` shows one of these sections.
 
-        | rule | severity | finds |
+        | rule | severity | reports |
         |---|---|---|
         """
         + table
@@ -46,7 +46,7 @@ public final class RulesPage {
         + rules;
   }
 
-  /** One rule. */
+  /** The description of one rule. */
   public static String of(RuleId rule) {
     return of(rule, sections());
   }

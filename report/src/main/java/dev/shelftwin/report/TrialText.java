@@ -31,7 +31,7 @@ public final class TrialText {
   private TrialText() {}
 
   /**
-   * Every route and what became of it.
+   * Every route and its result.
    *
    * @param command how the trial was called, without its options; repeats a sample when they follow
    */
@@ -84,7 +84,7 @@ public final class TrialText {
         : line;
   }
 
-  /** The route, broken where it is too long for a line. */
+  /** The route, wrapped if it is too long for one line. */
   private static String legs(RouteResult route) {
     String spaced = String.join(" ->", route.route());
     return WordUtils.wrap(spaced, ROUTE_WIDTH, "\n" + " ".repeat(ROUTE_INDENT), false)

@@ -59,7 +59,7 @@ final class Columns {
     return byField;
   }
 
-  /** The field whose column a message of the database names; empty where it names none. */
+  /** The field whose column a database message names; empty if it names none. */
   String fieldIn(Class<?> row, String message) {
     String text = bare(message);
     for (Class<?> level = row; level != null; level = level.getSuperclass()) {
@@ -72,7 +72,7 @@ final class Columns {
     return "";
   }
 
-  /** The field whose converter threw; empty where none did. */
+  /** The field whose converter threw; empty if none did. */
   static String convertedField(Class<?> row, Throwable thrown) {
     Set<String> classes =
         Arrays.stream(thrown.getStackTrace())

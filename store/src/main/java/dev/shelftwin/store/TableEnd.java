@@ -21,7 +21,7 @@ import org.jspecify.annotations.Nullable;
  */
 public final class TableEnd implements End {
 
-  /** Kept, since the logging framework forgets the level of a logger that nobody holds. */
+  /** A field, because the logging framework drops the level of loggers without a reference. */
   private static final Logger PROVIDER = Logger.getLogger("org.hibernate");
 
   private final List<Class<?>> managed;
@@ -41,7 +41,7 @@ public final class TableEnd implements End {
     return "table";
   }
 
-  /** {@inheritDoc} What the row holds stays readable until the next row is sent. */
+  /** {@inheritDoc} The returned row stays readable until the next row is passed. */
   @Override
   public Passage pass(Object row) {
     EntityManagerFactory factory = open();
