@@ -8,7 +8,7 @@ import java.util.Optional;
 import java.util.Set;
 
 /** All built-in conversions. The first strategy that knows a conversion is used. */
-public final class Catalogue {
+public final class Catalogue implements ConversionFinder {
 
   private static final List<ConversionStrategy> STRATEGIES =
       List.of(
@@ -42,10 +42,7 @@ public final class Catalogue {
     this.depth = depth;
   }
 
-  /**
-   * The conversion from one type to another; empty if there is none. Optionals and boxed types are
-   * treated like the types that they hold.
-   */
+  @Override
   public Optional<Conversion> between(TypeRef from, TypeRef to) {
     TypeRef source = from.present();
     TypeRef target = to.present();
@@ -67,16 +64,6 @@ public final class Catalogue {
                     .findFirst());
   }
 
-  /** A step, followed by the conversion from its result to a type. */
-  public Optional<Conversion> then(Step first, TypeRef to) {
-    return between(first.to(), to).map(rest -> Conversion.of(first).then(rest));
-  }
-
-  /** The conversion from a type to the input of a step, followed by that step. */
-  public Optional<Conversion> before(TypeRef from, Step last) {
-    return between(from, last.from()).map(rest -> rest.then(Conversion.of(last)));
-  }
-
   /** Descriptions of all built-in conversions, in the order in which they are tried. */
   public static List<ConversionDescription> descriptions() {
     List<ConversionDescription> all = new ArrayList<>();
@@ -92,7 +79,8 @@ public final class Catalogue {
     return List.copyOf(all);
   }
 
-  Shapes shapes() {
+  @Override
+  public Shapes shapes() {
     return shapes;
   }
 }

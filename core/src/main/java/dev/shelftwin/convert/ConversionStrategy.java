@@ -14,7 +14,7 @@ interface ConversionStrategy {
    * @param to not an optional
    * @param catalogue converts nested values
    */
-  Optional<Conversion> between(TypeRef from, TypeRef to, Catalogue catalogue);
+  Optional<Conversion> between(TypeRef from, TypeRef to, ConversionFinder catalogue);
 
   /** Descriptions of the conversions, for the documentation. */
   List<ConversionDescription> descriptions();

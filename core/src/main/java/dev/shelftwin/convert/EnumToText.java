@@ -16,7 +16,7 @@ final class EnumToText implements ConversionStrategy {
       new Access(Access.Kind.METHOD, "name", TEXT, Visibility.PUBLIC);
 
   @Override
-  public Optional<Conversion> between(TypeRef from, TypeRef to, Catalogue catalogue) {
+  public Optional<Conversion> between(TypeRef from, TypeRef to, ConversionFinder catalogue) {
     return catalogue
         .shapes()
         .find(from)

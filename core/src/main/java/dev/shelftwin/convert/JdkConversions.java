@@ -17,7 +17,7 @@ final class JdkConversions implements ConversionStrategy {
   }
 
   @Override
-  public Optional<Conversion> between(TypeRef from, TypeRef to, Catalogue catalogue) {
+  public Optional<Conversion> between(TypeRef from, TypeRef to, ConversionFinder catalogue) {
     return TABLE.find(from, to).map(JdkTable.Row::step).map(Conversion::of);
   }
 

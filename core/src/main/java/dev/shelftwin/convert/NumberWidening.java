@@ -25,7 +25,7 @@ final class NumberWidening implements ConversionStrategy {
           "Short", "short", "Integer", "int", "Long", "long", "Float", "float", "Double", "double");
 
   @Override
-  public Optional<Conversion> between(TypeRef from, TypeRef to, Catalogue catalogue) {
+  public Optional<Conversion> between(TypeRef from, TypeRef to, ConversionFinder catalogue) {
     String target = PRIMITIVES.getOrDefault(to.boxed().simpleName(), "");
     if (!isLang(from) || !isLang(to) || !wider(from).contains(target)) {
       return Optional.empty();

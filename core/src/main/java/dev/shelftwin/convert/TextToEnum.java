@@ -10,7 +10,7 @@ import java.util.Set;
 final class TextToEnum implements ConversionStrategy {
 
   @Override
-  public Optional<Conversion> between(TypeRef from, TypeRef to, Catalogue catalogue) {
+  public Optional<Conversion> between(TypeRef from, TypeRef to, ConversionFinder catalogue) {
     if (!from.isLang("String")) {
       return Optional.empty();
     }

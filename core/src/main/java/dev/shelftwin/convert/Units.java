@@ -21,7 +21,7 @@ public final class Units {
 
   /** The conversion between a time and a number of units; empty if there is none. */
   public static Optional<Conversion> between(
-      TypeRef from, TypeRef to, ChronoUnit unit, Catalogue catalogue) {
+      TypeRef from, TypeRef to, ChronoUnit unit, ConversionFinder catalogue) {
     TypeRef source = from.present();
     TypeRef target = to.present();
     Optional<Counting> counted = counting(source, unit);

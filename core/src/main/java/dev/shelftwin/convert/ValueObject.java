@@ -18,7 +18,7 @@ import java.util.Optional;
 record ValueObject(TypeRef type, Access reader, Creator creator) {
 
   /** The type as a value object; empty if it is none. */
-  static Optional<ValueObject> of(TypeRef type, Catalogue catalogue) {
+  static Optional<ValueObject> of(TypeRef type, ConversionFinder catalogue) {
     return catalogue.shapes().find(type).flatMap(ValueObject::of);
   }
 

@@ -9,7 +9,7 @@ import java.util.Set;
 final class ValueUnwrapping implements ConversionStrategy {
 
   @Override
-  public Optional<Conversion> between(TypeRef from, TypeRef to, Catalogue catalogue) {
+  public Optional<Conversion> between(TypeRef from, TypeRef to, ConversionFinder catalogue) {
     // Converting one value object to another would turn a member number into a firing number.
     return ValueObject.of(from, catalogue)
         .filter(object -> ValueObject.of(to, catalogue).isEmpty())

@@ -9,7 +9,7 @@ import java.util.Set;
 final class ValueWrapping implements ConversionStrategy {
 
   @Override
-  public Optional<Conversion> between(TypeRef from, TypeRef to, Catalogue catalogue) {
+  public Optional<Conversion> between(TypeRef from, TypeRef to, ConversionFinder catalogue) {
     return ValueObject.of(to, catalogue)
         .filter(object -> ValueObject.of(from, catalogue).isEmpty())
         .map(
