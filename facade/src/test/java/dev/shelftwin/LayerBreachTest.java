@@ -95,7 +95,7 @@ class LayerBreachTest {
     assertThat(findings)
         .extracting(Finding::rule)
         .containsOnlyOnce(RuleId.LOST_FIELD)
-        .contains(RuleId.FAILED_RULE);
+        .containsOnly(RuleId.LOST_FIELD, RuleId.FAILED_RULE);
     assertThat(findings)
         .extracting(Finding::message)
         .anyMatch(

@@ -20,7 +20,7 @@ public enum Loss {
   ORDER,
   /** Duplicate elements are dropped. */
   DUPLICATES,
-  /** A missing value becomes a value. */
+  /** A missing value is replaced by a value. */
   ABSENCE,
   /** Upper and lower case become equal. */
   CASE,

@@ -11,6 +11,7 @@ import java.util.concurrent.ExecutionException;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
+import java.util.concurrent.TimeUnit;
 import java.util.function.BiFunction;
 import java.util.function.Supplier;
 import org.jspecify.annotations.Nullable;
@@ -47,16 +48,28 @@ final class RouteWorkers<T> {
         workers.add(
             executor.submit(
                 () -> {
-                  T tools = newTools.get();
-                  if (first) {
-                    drain(exclusive, tools, work, results);
+                  try {
+                    T tools = newTools.get();
+                    if (first) {
+                      drain(exclusive, tools, work, results);
+                    }
+                    drain(concurrent, tools, work, results);
+                  } catch (RuntimeException | Error failed) {
+                    clear(exclusive);
+                    clear(concurrent);
+                    throw failed;
                   }
-                  drain(concurrent, tools, work, results);
                 }));
       }
+      // The caller closes ends and classes, so no worker may still run when this method fails.
+      executor.shutdown();
+      executor.awaitTermination(Long.MAX_VALUE, TimeUnit.DAYS);
       for (Future<?> worker : workers) {
         await(worker);
       }
+    } catch (InterruptedException interrupted) {
+      Thread.currentThread().interrupt();
+      throw new IllegalStateException(interrupted);
     } finally {
       executor.shutdownNow();
     }
@@ -74,6 +87,12 @@ final class RouteWorkers<T> {
         return;
       }
       results.put(route, work.apply(route, tools));
+    }
+  }
+
+  private static void clear(Deque<Route> queue) {
+    synchronized (queue) {
+      queue.clear();
     }
   }
 
