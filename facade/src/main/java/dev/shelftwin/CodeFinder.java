@@ -5,12 +5,10 @@ import dev.shelftwin.finding.InputException;
 import dev.shelftwin.plan.Code;
 import dev.shelftwin.plan.Plan;
 import dev.shelftwin.plan.Text;
-import dev.shelftwin.runtime.Fault;
 import dev.shelftwin.shape.Place;
 import dev.shelftwin.source.CodePaths;
 import java.io.File;
 import java.io.IOException;
-import java.net.URISyntaxException;
 import java.nio.file.Files;
 import java.nio.file.InvalidPathException;
 import java.nio.file.Path;
@@ -37,15 +35,6 @@ final class CodeFinder {
       throw new InputException(finder.errors);
     }
     return paths;
-  }
-
-  /** The jar or folder of the types that generated mappers use. */
-  static Path runtime() {
-    try {
-      return Path.of(Fault.class.getProtectionDomain().getCodeSource().getLocation().toURI());
-    } catch (URISyntaxException impossible) {
-      throw new IllegalStateException(impossible);
-    }
   }
 
   private CodePaths find(Code code, CodeOptions options, Place planPlace) {

@@ -1,6 +1,6 @@
 package dev.shelftwin;
 
-import dev.shelftwin.shape.Role;
+import dev.shelftwin.draft.LayerPackage;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Objects;
@@ -18,18 +18,5 @@ public record DraftRequest(Path planFile, CodeOptions code, List<LayerPackage> p
     Objects.requireNonNull(planFile, "planFile");
     Objects.requireNonNull(code, "code");
     packages = List.copyOf(packages);
-  }
-
-  /**
-   * The types of a layer.
-   *
-   * @param role the role of the layer
-   * @param types a package such as {@code coop.kiln.store}, or types such as {@code coop.kiln.*Row}
-   */
-  public record LayerPackage(Role role, String types) {
-    public LayerPackage {
-      Objects.requireNonNull(role, "role");
-      Objects.requireNonNull(types, "types");
-    }
   }
 }

@@ -1,19 +1,14 @@
 package dev.shelftwin;
 
-import dev.shelftwin.compile.MemoryCompiler;
 import dev.shelftwin.compile.UserClassLoader;
-import dev.shelftwin.finding.Finding;
 import dev.shelftwin.finding.InputError;
 import dev.shelftwin.finding.InputException;
-import dev.shelftwin.finding.Remedy;
 import dev.shelftwin.generate.Generated;
 import dev.shelftwin.generate.MapperGenerator;
-import dev.shelftwin.generate.SourceFile;
 import dev.shelftwin.ledger.Ledger;
 import dev.shelftwin.ledger.LedgerBuilder;
 import dev.shelftwin.plan.Plan;
 import dev.shelftwin.plan.PlanReader;
-import dev.shelftwin.plan.Text;
 import dev.shelftwin.rule.CheckResult;
 import dev.shelftwin.rule.Checker;
 import dev.shelftwin.source.CodePaths;
@@ -23,19 +18,12 @@ import dev.shelftwin.trial.Trial;
 import dev.shelftwin.trial.TrialOptions;
 import dev.shelftwin.trial.TrialProgress;
 import dev.shelftwin.trial.TrialResult;
-import java.io.IOException;
-import java.io.UncheckedIOException;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.LocalDate;
 import java.time.ZoneId;
-import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
-import java.util.stream.Collectors;
-import java.util.stream.Stream;
 
 /**
  * All commands for one plan: ledger, check, generate and trial.
@@ -116,10 +104,7 @@ public final class ShelfTwin implements AutoCloseable {
    * @throws InputException if the plan names something that the code does not have
    */
   public Ledger ledger() {
-    if (!ledger.unknownNames().isEmpty()) {
-      throw new InputException(ledger.unknownNames().stream().map(ShelfTwin::error).toList());
-    }
-    return ledger;
+    return ledger.withoutUnknownNames();
   }
 
   /** The problems of the mapping, including names that the code does not have. */
@@ -154,12 +139,7 @@ public final class ShelfTwin implements AutoCloseable {
   /** Tests generated mappers, compiled in memory together with the users' code. */
   public TrialResult trial(TrialOptions options, TrialProgress progress) {
     Generated generated = generate();
-    Map<String, String> sources =
-        generated.files().stream()
-            .collect(Collectors.toMap(SourceFile::qualifiedName, SourceFile::text));
-    Map<String, String> unwritten = new HashMap<>();
-    generated.unwritten().forEach(mapper -> unwritten.put(mapper.mapper(), mapper.reason()));
-    return trial(sources, unwritten, options, progress);
+    return trial(generated.texts(), generated.reasons(), options, progress);
   }
 
   /** Tests the mappers among the compiled classes. */
@@ -178,20 +158,8 @@ public final class ShelfTwin implements AutoCloseable {
       Map<String, String> unwritten,
       TrialOptions options,
       TrialProgress progress) {
-    List<Path> classPath = new ArrayList<>(code.binaries());
-    classPath.add(CodeFinder.runtime());
-    MemoryCompiler compiler = new MemoryCompiler(classPath, code.sources());
-    Map<String, byte[]> classes = compiler.compile(sources, uncompiledHelpers());
-    Thread thread = Thread.currentThread();
-    ClassLoader before = thread.getContextClassLoader();
-    try (UserClassLoader loader = new UserClassLoader(classes, code.binaries())) {
-      thread.setContextClassLoader(loader); // libraries find their services through it
-      return trial(loader, unwritten, options, progress);
-    } catch (IOException unclosed) {
-      throw new UncheckedIOException(unclosed);
-    } finally {
-      thread.setContextClassLoader(before);
-    }
+    return code.userCode()
+        .run(sources, plan.testClasses(), loader -> trial(loader, unwritten, options, progress));
   }
 
   private TrialResult trial(
@@ -205,25 +173,5 @@ public final class ShelfTwin implements AutoCloseable {
     try (UserEnds ends = new UserEnds(plan, reader, loader)) {
       return new Trial(ledger, reader, loader, ends, unwritten, options).run(progress);
     }
-  }
-
-  /** Classes whose methods the plan names, but which no mapper uses. */
-  private List<String> uncompiledHelpers() {
-    return Stream.concat(plan.samples().values().stream(), plan.wire().stream())
-        .map(Text::value)
-        .map(method -> method.substring(0, Math.max(0, method.lastIndexOf('.'))))
-        .distinct()
-        .filter(owner -> !isCompiled(owner))
-        .toList();
-  }
-
-  private boolean isCompiled(String owner) {
-    String file = owner.replace('.', '/') + ".class";
-    return code.classes().stream().anyMatch(folder -> Files.exists(folder.resolve(file)));
-  }
-
-  private static InputError error(Finding finding) {
-    String remedy = finding.remedies().stream().findFirst().map(Remedy::advice).orElse("");
-    return new InputError(finding.at(), finding.message(), remedy);
   }
 }

@@ -1,11 +1,16 @@
 package dev.shelftwin;
 
+import static dev.shelftwin.testkit.Trials.divergences;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.tuple;
 
 import dev.shelftwin.convert.Loss;
 import dev.shelftwin.finding.InputException;
+import dev.shelftwin.generate.BeanDomainTest;
+import dev.shelftwin.generate.ChangeTest;
 import dev.shelftwin.ledger.ColumnLosses;
+import dev.shelftwin.testkit.Project;
 import dev.shelftwin.trial.Divergence;
 import dev.shelftwin.trial.Outcome;
 import dev.shelftwin.trial.RouteResult;
@@ -16,7 +21,6 @@ import java.io.ByteArrayOutputStream;
 import java.io.PrintStream;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
-import java.util.List;
 import java.util.OptionalInt;
 import java.util.Set;
 import org.junit.jupiter.api.Test;
@@ -312,10 +316,35 @@ class EndsTest {
 
   private static TrialResult trial(Project project) {
     TrialOptions options = new TrialOptions(11, 60, Set.of(), OptionalInt.empty(), true);
-    return project.run(twin -> twin.trial(options));
+    return Twins.run(project, twin -> twin.trial(options));
   }
 
-  private static List<Divergence> divergences(TrialResult result) {
-    return result.routes().stream().flatMap(route -> route.divergences().stream()).toList();
+  @Test
+  void aWireThatCannotTellClearedFromNotMentionedIsFound() {
+    Project forgetful =
+        ChangeTest.glazes(folder)
+            .plan("wire: coop.kiln.api.Json.mapper\n")
+            .java(
+                """
+                package coop.kiln.api;
+                import com.fasterxml.jackson.databind.ObjectMapper;
+                public final class Json {
+                  private Json() {}
+                  public static ObjectMapper mapper() { return new ObjectMapper().findAndRegisterModules(); }
+                }
+                """);
+    TrialOptions options = new TrialOptions(3, 60, Set.of("Glaze"), OptionalInt.empty(), true);
+    assertThat(Twins.run(forgetful, twin -> twin.trial(options)).routes())
+        .filteredOn(route -> route.route().contains("ChangeGlaze@wire"))
+        .singleElement()
+        .extracting(RouteResult::divergences)
+        .satisfies(all -> assertThat(all).extracting(Divergence::after).contains("(cleared)"));
+  }
+
+  @Test
+  void onlyTheTableRoundsTheTimesOfBeans() {
+    assertThat(divergences(trial(BeanDomainTest.project(folder))))
+        .extracting(Divergence::field, divergence -> divergence.kind().key())
+        .containsOnly(tuple("BatchRow.mixed", "rounded"));
   }
 }

@@ -3,110 +3,58 @@ package dev.shelftwin;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import dev.shelftwin.finding.Finding;
 import dev.shelftwin.finding.InputException;
-import java.io.ByteArrayOutputStream;
+import dev.shelftwin.testkit.Project;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.List;
-import java.util.function.Function;
 import java.util.function.UnaryOperator;
 import java.util.stream.Stream;
-import java.util.zip.ZipEntry;
-import java.util.zip.ZipOutputStream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.Arguments;
-import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.MethodSource;
 
-/** Input that keeps a stage from working is told with place, cause and remedy. */
+/** Code that cannot be found is reported with place, cause and remedy. */
 class InputTest {
 
   @TempDir Path folder;
 
   static Stream<Arguments> cases() {
-    Function<ShelfTwin, Object> ledger = ShelfTwin::ledger;
-    Function<ShelfTwin, Object> check = twin -> twin.check().findings();
-    Function<ShelfTwin, Object> trial =
-        twin -> twin.trial(dev.shelftwin.trial.TrialOptions.defaults().inMemory());
     return Stream.of(
         of(
             "a source folder that is not there",
             project -> project.with("sources: src", "sources: source"),
-            check,
             "shelf-twin.yaml:3:18",
             "there is no such source folder",
             "relative to the plan"),
         of(
             "no code at all",
             project -> project.with("code: { sources: src }\n", ""),
-            check,
             "shelf-twin.yaml:1:1",
             "nothing says where the code is",
             "--sources"),
         of(
             "a class path file that is not there",
             project -> project.with("sources: src", "sources: src, class-path: target/cp.txt"),
-            check,
             "shelf-twin.yaml:3:35",
             "the class path names what is not there",
-            "mvn dependency:build-classpath"),
-        of(
-            "a type that the code does not have",
-            project -> project.with("store: GlazeRow", "store: GlazeLine"),
-            ledger,
-            "shelf-twin.yaml:10:12",
-            "has no type named GlazeLine",
-            "did you mean 'GlazeRow'?"),
-        of(
-            "a field that the code does not have",
-            project -> project.row("{ model: finsh, is: protected }"),
-            ledger,
-            "shelf-twin.yaml:17:18",
-            "Glaze has no field 'finsh'",
-            "did you mean 'finish'?"),
-        of(
-            "a declaration that does not compile",
-            project -> project.with("    GlazeCode code,", "    GlaceCode code,"),
-            check,
-            "Glaze.java:4:5",
-            "cannot find symbol",
-            "correct the name"),
-        of(
-            "a method body that does not compile",
-            project -> project.with("value.isBlank()", "value.isBlanc()"),
-            trial,
-            "GlazeCode.java:4:14",
-            "cannot find symbol",
-            "correct the name"),
-        of(
-            "an annotation whose jar is missing",
-            project -> project.with("@Entity\n", "@Entity\n@coop.audit.Audited\n"),
-            check,
-            "GlazeRow.java:4:12",
-            "package coop.audit does not exist",
-            "class-path"));
+            "mvn dependency:build-classpath"));
   }
 
   @ParameterizedTest(name = "{0}")
   @MethodSource("cases")
   void isToldWithPlaceCauseAndRemedy(
-      String name,
-      UnaryOperator<Project> change,
-      Function<ShelfTwin, Object> stage,
-      String place,
-      String cause,
-      String remedy) {
+      String name, UnaryOperator<Project> change, String place, String cause, String remedy) {
     Project project = change.apply(new Project(folder)).write();
-    CodeOptions code = name.contains("class path file") ? CodeOptions.NONE : Project.code();
+    CodeOptions code = name.contains("class path file") ? CodeOptions.NONE : Twins.code();
     assertThatThrownBy(
             () -> {
               try (ShelfTwin twin = ShelfTwin.open(project.planFile(), code)) {
-                stage.apply(twin);
+                twin.check();
               }
             })
         .isInstanceOf(InputException.class)
@@ -141,114 +89,12 @@ class InputTest {
   void classesThatAreNotBuiltYetAreNoErrorWhereThereAreSources() {
     Project project =
         new Project(folder).with("sources: src", "sources: src, classes: target/classes");
-    assertThat(project.check()).isEmpty();
-  }
-
-  @Test
-  void classesWithoutNamesAreToldOnceForEachWay() throws IOException {
-    Project project =
-        new Project(folder)
-            .with("public record Glaze(", "public final class Glaze {\n  private Glaze(")
-            .with(
-                "Optional<String> note) {}",
-                """
-                String note) {
-                    this.code = code;
-                    this.name = name;
-                    this.foodSafe = foodSafe;
-                    this.finish = finish;
-                    this.note = Optional.ofNullable(note);
-                  }
-                  private final GlazeCode code;
-                  private final String name;
-                  private final boolean foodSafe;
-                  private final Finish finish;
-                  private final Optional<String> note;
-                  public GlazeCode code() { return code; }
-                  public String name() { return name; }
-                  public boolean foodSafe() { return foodSafe; }
-                  public Finish finish() { return finish; }
-                  public Optional<String> note() { return note; }
-                  public static Glaze of(
-                      GlazeCode code, String name, boolean foodSafe, Finish finish, String note) {
-                    return new Glaze(code, name, foodSafe, finish, note);
-                  }
-                }
-                """);
-    assertThat(project.checkCompiled("-g")).isEmpty();
-    assertThat(project.checkCompiled("-g:none"))
-        .extracting(finding -> finding.hop().orElseThrow() + ": " + finding.message())
-        .containsExactly(
-            "GlazeRow->Glaze: The class file of Glaze does not contain the parameter names of Glaze.of:"
-                + " the fields of this hop cannot be checked.",
-            "NewGlaze->Glaze: The class file of Glaze does not contain the parameter names of Glaze.of:"
-                + " the fields of this hop cannot be checked.");
+    List<Finding> findings = Twins.run(project, twin -> twin.check().findings());
+    assertThat(findings).isEmpty();
   }
 
   private static Arguments of(
-      String name,
-      UnaryOperator<Project> change,
-      Function<ShelfTwin, Object> stage,
-      String place,
-      String cause,
-      String remedy) {
-    return Arguments.of(name, change, stage, place, cause, remedy);
-  }
-
-  /**
-   * Each: what becomes of the jar with the class that a type's signature needs, and what is said.
-   */
-  @ParameterizedTest
-  @CsvSource({
-    "no jar at all, error reading",
-    "a jar that is cut off, error reading",
-    "a class that is cut off, bad class file",
-    "a class of a newer Java, wrong version",
-    "a jar without the class, 'The type coop.parts.Base, which coop.parts.Part extends, cannot be found'"
-  })
-  void aBrokenJarIsTold(String damage, String told) throws Exception {
-    Path jar = folder.resolve("parts.jar");
-    Files.write(jar, damaged(damage));
-    Project project =
-        new Project(folder)
-            .with("public class GlazeRow {", "public class GlazeRow extends coop.parts.Part {")
-            .write();
-    List<Path> classPath = new ArrayList<>(Project.code().classPath());
-    classPath.add(jar);
-    CodeOptions code = new CodeOptions(List.of(), List.of(), classPath);
-    assertThatThrownBy(() -> ShelfTwin.open(project.planFile(), code))
-        .isInstanceOf(InputException.class)
-        .hasMessageContaining(told);
-  }
-
-  private byte[] damaged(String damage) throws IOException {
-    Path parts = folder.resolve("parts/coop/parts");
-    Files.createDirectories(parts);
-    Path source = folder.resolve("parts/coop/parts/Part.java");
-    Files.writeString(
-        source, "package coop.parts;\npublic class Part extends Base {}\nclass Base {}\n");
-    Project.compile(List.of(source), folder, folder.resolve("parts"), "-proc:none");
-    byte[] part = Files.readAllBytes(parts.resolve("Part.class"));
-    byte[] base = Files.readAllBytes(parts.resolve("Base.class"));
-    if (damage.equals("a class of a newer Java")) {
-      part[7] = (byte) 0xC8; // JVMS §4.1: the major version
-    } else if (damage.equals("a class that is cut off")) {
-      part = Arrays.copyOf(part, part.length / 2);
-    }
-    ByteArrayOutputStream bytes = new ByteArrayOutputStream();
-    try (ZipOutputStream jar = new ZipOutputStream(bytes)) {
-      jar.putNextEntry(new ZipEntry("coop/parts/Part.class"));
-      jar.write(part);
-      if (!damage.equals("a jar without the class")) {
-        jar.putNextEntry(new ZipEntry("coop/parts/Base.class"));
-        jar.write(base);
-      }
-    }
-    byte[] whole = bytes.toByteArray();
-    return switch (damage) {
-      case "no jar at all" -> new byte[] {1, 2, 3};
-      case "a jar that is cut off" -> Arrays.copyOf(whole, whole.length / 2);
-      default -> whole;
-    };
+      String name, UnaryOperator<Project> change, String place, String cause, String remedy) {
+    return Arguments.of(name, change, place, cause, remedy);
   }
 }

@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import dev.shelftwin.finding.Finding;
 import dev.shelftwin.finding.InputException;
+import dev.shelftwin.testkit.Project;
 import dev.shelftwin.trial.TrialOptions;
 import java.io.IOException;
 import java.io.UncheckedIOException;
@@ -50,7 +51,7 @@ class PlantedFaultsTest {
   void withoutAFaultNothingIsFound() throws IOException {
     Path plan = write(Sources.kiln());
     compile(plan);
-    try (ShelfTwin twin = ShelfTwin.open(plan, Project.code())) {
+    try (ShelfTwin twin = ShelfTwin.open(plan, Twins.code())) {
       assertThat(twin.check().findings()).isEmpty();
       assertThat(twin.trial(OPTIONS).held()).isTrue();
     }
@@ -93,7 +94,7 @@ class PlantedFaultsTest {
       compile(plan);
     }
     Set<String> told = new TreeSet<>();
-    try (ShelfTwin twin = ShelfTwin.open(plan, Project.code())) {
+    try (ShelfTwin twin = ShelfTwin.open(plan, Twins.code())) {
       for (Finding finding : twin.check().findings()) {
         told.add(finding.rule().key());
       }

@@ -1,9 +1,9 @@
 package dev.shelftwin.cli;
 
 import dev.shelftwin.DraftRequest;
-import dev.shelftwin.DraftRequest.LayerPackage;
 import dev.shelftwin.PlanDraft;
 import dev.shelftwin.draft.Draft;
+import dev.shelftwin.draft.LayerPackage;
 import dev.shelftwin.shape.Role;
 import java.nio.file.Files;
 import java.nio.file.Path;

@@ -21,10 +21,10 @@ import java.util.stream.Stream;
  * @param layer the layer
  * @param types the names of the types, if several layers share a package
  */
-public record DataTypes(Layer layer, Pattern types) {
+record DataTypes(Layer layer, Pattern types) {
 
   /** Every type of the package. */
-  public static final Pattern ALL = Pattern.compile(".*");
+  static final Pattern ALL = Pattern.compile(".*");
 
   public DataTypes {
     Objects.requireNonNull(layer, "layer");

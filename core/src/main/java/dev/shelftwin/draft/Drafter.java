@@ -1,5 +1,6 @@
 package dev.shelftwin.draft;
 
+import dev.shelftwin.finding.InputException;
 import dev.shelftwin.ledger.ConceptLedger;
 import dev.shelftwin.ledger.LayerTypes;
 import dev.shelftwin.ledger.Ledger;
@@ -46,9 +47,13 @@ public final class Drafter {
   /**
    * Proposes a plan for code that has none.
    *
-   * @param begun its name, code and layers, without concepts
+   * @param empty its name and code, without layers and concepts
+   * @param packages the types of the layers; guessed if empty
+   * @throws InputException if a package has no types, or the layers cannot be guessed
    */
-  public static Draft draft(Plan begun, List<DataTypes> types, Shapes shapes) {
+  public static Draft draft(Plan empty, List<LayerPackage> packages, Shapes shapes) {
+    List<DataTypes> types = new LayerChoice(empty, shapes).fresh(packages);
+    Plan begun = empty.withLayers(types.stream().map(DataTypes::layer).distinct().toList());
     Drafter drafter = new Drafter(begun, shapes);
     RepeatedRows repeated = RepeatedRows.of(drafter.guess(types));
     GuessComments comments = drafter.comments(repeated.plan(), repeated.defaults());
@@ -60,9 +65,12 @@ public final class Drafter {
    *
    * @param file the file name in error messages
    * @param text the text of the plan
+   * @param packages the types to look at; those of all layers if empty
+   * @throws InputException if the plan has no layer in a package, or cannot be added to
    */
   public static Draft extend(
-      Plan begun, String file, String text, List<DataTypes> types, Shapes shapes) {
+      Plan begun, String file, String text, List<LayerPackage> packages, Shapes shapes) {
+    List<DataTypes> types = new LayerChoice(begun, shapes).more(packages);
     Drafter drafter = new Drafter(begun, shapes);
     Plan plan = drafter.guess(types);
     Map<String, List<Row>> rows = new LinkedHashMap<>();

@@ -1,7 +1,9 @@
 package dev.shelftwin.generate;
 
 import java.util.List;
+import java.util.Map;
 import java.util.Objects;
+import java.util.stream.Collectors;
 
 /**
  * The result of generation.
@@ -14,6 +16,17 @@ public record Generated(List<SourceFile> files, List<Unwritten> unwritten) {
   public Generated {
     files = List.copyOf(files);
     unwritten = List.copyOf(unwritten);
+  }
+
+  /** The texts of all mappers, by qualified class name. */
+  public Map<String, String> texts() {
+    return files.stream().collect(Collectors.toMap(SourceFile::qualifiedName, SourceFile::text));
+  }
+
+  /** Why a mapper cannot be written, by its qualified name. */
+  public Map<String, String> reasons() {
+    return unwritten.stream()
+        .collect(Collectors.toMap(Unwritten::mapper, Unwritten::reason, (first, next) -> next));
   }
 
   /**

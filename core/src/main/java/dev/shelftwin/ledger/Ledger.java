@@ -1,6 +1,9 @@
 package dev.shelftwin.ledger;
 
 import dev.shelftwin.finding.Finding;
+import dev.shelftwin.finding.InputError;
+import dev.shelftwin.finding.InputException;
+import dev.shelftwin.finding.Remedy;
 import dev.shelftwin.plan.Plan;
 import java.util.List;
 import java.util.Map;
@@ -54,6 +57,23 @@ public final class Ledger {
   /** Findings for names in the plan that the code does not have. */
   public List<Finding> unknownNames() {
     return unknownNames;
+  }
+
+  /**
+   * This ledger, if the code has every name of the plan.
+   *
+   * @throws InputException if the plan has unknown names; reports all of them
+   */
+  public Ledger withoutUnknownNames() {
+    if (!unknownNames.isEmpty()) {
+      throw new InputException(unknownNames.stream().map(Ledger::error).toList());
+    }
+    return this;
+  }
+
+  private static InputError error(Finding finding) {
+    String remedy = finding.remedies().stream().findFirst().map(Remedy::advice).orElse("");
+    return new InputError(finding.at(), finding.message(), remedy);
   }
 
   /** The mappers to be generated, also those that cannot be written. */

@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.stream.Stream;
 
 /**
  * The concepts of a project, and the fields that are not the same in every layer.
@@ -52,6 +53,21 @@ public record Plan(
   /** This plan with other layers. */
   public Plan withLayers(List<Layer> others) {
     return new Plan(name, code, others, concepts, signatures, wire, samples, at, notes);
+  }
+
+  /** A plan of that code, to which layers and concepts can be added. */
+  public static Plan empty(String name, Code code, Place at) {
+    return new Plan(
+        name, code, List.of(), List.of(), List.of(), Optional.empty(), Map.of(), at, List.of());
+  }
+
+  /** Qualified names of classes whose methods are needed to test mappers. */
+  public List<String> testClasses() {
+    return Stream.concat(samples.values().stream(), wire.stream())
+        .map(Text::value)
+        .map(method -> method.substring(0, Math.max(0, method.lastIndexOf('.'))))
+        .distinct()
+        .toList();
   }
 
   /** The concept of that name. */

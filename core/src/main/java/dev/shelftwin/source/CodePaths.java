@@ -1,5 +1,6 @@
 package dev.shelftwin.source;
 
+import dev.shelftwin.compile.UserCode;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.stream.Stream;
@@ -18,6 +19,11 @@ public record CodePaths(List<Path> classes, List<Path> sources, List<Path> class
     classes = List.copyOf(classes);
     sources = List.copyOf(sources);
     classPath = List.copyOf(classPath);
+  }
+
+  /** The same code, to be run. */
+  public UserCode userCode() {
+    return new UserCode(binaries(), sources);
   }
 
   /** Everything that is compiled, the users' own classes first. */

@@ -186,7 +186,7 @@ final class ObjectSampler {
     if (domain.isEmpty()) {
       return drawOwn(part, allowed, random, taken);
     }
-    boolean missing = part.mayBeMissing() && !domain.get().required() && !part.type().isPrimitive();
+    boolean missing = part.mayBeMissing() && !domain.get().required();
     SampleValue drawn = distinct(domain.get().type().present(), allowed, missing, random, taken);
     return domain.get().isOwnType()
         ? drawn
@@ -217,9 +217,9 @@ final class ObjectSampler {
     if (split.isEmpty()) {
       return distinct(part.type(), allowed, part.mayBeMissing(), random, taken);
     }
-    boolean missing = part.mayBeMissing() && !part.type().isPrimitive();
     TypeRef whole = split.get().source().orElseThrow().type().present();
-    return converted(distinct(whole, allowed, missing, random, taken), split.get().how());
+    return converted(
+        distinct(whole, allowed, part.mayBeMissing(), random, taken), split.get().how());
   }
 
   private SampleValue converted(SampleValue drawn, Conversion conversion) {

@@ -9,22 +9,34 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.function.Predicate;
 
 /** The samplers of all shapes; objects of one concept contain objects of others. */
 final class ObjectSamplers {
 
-  private final Ledger ledger;
   private final SamplingTools tools;
   private final Map<ShapeKey, ObjectSampler> known = new HashMap<>();
-  private final Map<TypeRef, Optional<ObjectSampler>> byType = new HashMap<>();
+  private final Map<String, ShapeOfConcept> byName = new HashMap<>();
+  private final Map<LayerType, ShapeOfConcept> byLayer = new HashMap<>();
 
-  /** A shape of a concept. */
+  /** The name of a shape of a concept. */
   private record ShapeKey(String concept, TypeRef type) {}
 
+  /** The name of a type in a layer. */
+  private record LayerType(String layer, String fullName) {}
+
+  private record ShapeOfConcept(ConceptLedger concept, ResolvedShape shape) {}
+
   ObjectSamplers(Ledger ledger, SamplingTools tools) {
-    this.ledger = ledger;
     this.tools = tools;
+    for (ConceptLedger concept : ledger.concepts()) {
+      concept.shapes().forEach(shape -> index(new ShapeOfConcept(concept, shape)));
+    }
+  }
+
+  private void index(ShapeOfConcept one) {
+    TypeRef type = one.shape().shape().type();
+    byName.putIfAbsent(type.qualifiedName(), one);
+    byLayer.putIfAbsent(new LayerType(one.shape().layer().name(), type.fullName()), one);
   }
 
   ObjectSampler of(ConceptLedger concept, ResolvedShape shape) {
@@ -39,17 +51,17 @@ final class ObjectSamplers {
 
   /** The sampler of a type; empty if it belongs to no concept. */
   Optional<ObjectSampler> of(TypeRef type) {
-    return byType.computeIfAbsent(
-        type,
-        key -> find(shape -> shape.shape().type().qualifiedName().equals(key.qualifiedName())));
+    return Optional.ofNullable(byName.get(type.qualifiedName())).map(this::of);
   }
 
   /** The sampler of a type in the layer of a shape; empty if no concept has it there. */
   Optional<ObjectSampler> inLayer(ResolvedShape shape, TypeRef type) {
-    return find(
-        other ->
-            other.layer().equals(shape.layer())
-                && other.shape().type().fullName().equals(type.fullName()));
+    LayerType name = new LayerType(shape.layer().name(), type.fullName());
+    return Optional.ofNullable(byLayer.get(name)).map(this::of);
+  }
+
+  private ObjectSampler of(ShapeOfConcept one) {
+    return of(one.concept(), one.shape());
   }
 
   /** The samplers of the subtypes on a hop, in the layer of a shape. */
@@ -58,15 +70,5 @@ final class ObjectSamplers {
     return hop.subtypes().stream()
         .flatMap(call -> inLayer(shape, from ? call.from() : call.to()).stream())
         .toList();
-  }
-
-  private Optional<ObjectSampler> find(Predicate<ResolvedShape> wanted) {
-    for (ConceptLedger concept : ledger.concepts()) {
-      Optional<ResolvedShape> found = concept.shapes().filter(wanted).findFirst();
-      if (found.isPresent()) {
-        return Optional.of(of(concept, found.get()));
-      }
-    }
-    return Optional.empty();
   }
 }

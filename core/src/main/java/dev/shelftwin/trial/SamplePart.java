@@ -39,7 +39,7 @@ record SamplePart(
         name,
         type,
         field,
-        field.filter(limits::mayBeMissing).isPresent(),
+        !type.isPrimitive() && field.filter(limits::mayBeMissing).isPresent(),
         role == Role.PERSISTENCE ? ofField.and(COLUMN_PRECISION) : ofField,
         isParent);
   }

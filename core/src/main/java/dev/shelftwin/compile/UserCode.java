@@ -1,0 +1,68 @@
+package dev.shelftwin.compile;
+
+import dev.shelftwin.runtime.Fault;
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.net.URISyntaxException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.List;
+import java.util.Map;
+import java.util.function.Function;
+
+/**
+ * The users' code, to be run together with mappers that are compiled in memory.
+ *
+ * @param binaries class folders and jars, the users' own classes first
+ * @param sources source folders; what is newer there than in the binaries is compiled too
+ */
+public record UserCode(List<Path> binaries, List<Path> sources) {
+
+  public UserCode {
+    binaries = List.copyOf(binaries);
+    sources = List.copyOf(sources);
+  }
+
+  /** The jar or folder of the types that generated mappers use. */
+  public static Path runtime() {
+    try {
+      return Path.of(Fault.class.getProtectionDomain().getCodeSource().getLocation().toURI());
+    } catch (URISyntaxException impossible) {
+      throw new IllegalStateException(impossible);
+    }
+  }
+
+  /**
+   * Compiles mappers and runs something that uses them. Meanwhile their loader is the context class
+   * loader of the thread, because libraries find their services through it.
+   *
+   * @param mappers texts by qualified class name
+   * @param others qualified names of classes that are needed besides the mappers
+   * @throws dev.shelftwin.finding.InputException where something does not compile
+   */
+  public <T> T run(
+      Map<String, String> mappers, Collection<String> others, Function<UserClassLoader, T> use) {
+    List<Path> classPath = new ArrayList<>(binaries);
+    classPath.add(runtime());
+    List<String> uncompiled = others.stream().filter(other -> !isCompiled(other)).toList();
+    Map<String, byte[]> classes =
+        new MemoryCompiler(classPath, sources).compile(mappers, uncompiled);
+    Thread thread = Thread.currentThread();
+    ClassLoader before = thread.getContextClassLoader();
+    try (UserClassLoader loader = new UserClassLoader(classes, binaries)) {
+      thread.setContextClassLoader(loader);
+      return use.apply(loader);
+    } catch (IOException unclosed) {
+      throw new UncheckedIOException(unclosed);
+    } finally {
+      thread.setContextClassLoader(before);
+    }
+  }
+
+  private boolean isCompiled(String className) {
+    String file = className.replace('.', '/') + ".class";
+    return binaries.stream().anyMatch(folder -> Files.exists(folder.resolve(file)));
+  }
+}

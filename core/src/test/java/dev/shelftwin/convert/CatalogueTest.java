@@ -1,0 +1,111 @@
+package dev.shelftwin.convert;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import dev.shelftwin.finding.Finding;
+import dev.shelftwin.finding.RuleId;
+import dev.shelftwin.testkit.Project;
+import dev.shelftwin.testkit.Tried;
+import dev.shelftwin.trial.Outcome;
+import dev.shelftwin.trial.RouteResult;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.stream.Collectors;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/** Every pair of the JDK's types in the catalogue, each as a request of its own. */
+class CatalogueTest {
+
+  private static final List<ConversionDescription> PAIRS =
+      Catalogue.descriptions().stream()
+          .filter(pair -> isType(pair.from()) && isType(pair.to()))
+          .toList();
+
+  @TempDir Path folder;
+
+  private Project project;
+
+  private static boolean isType(String name) {
+    return name.matches("(java\\.sql\\.)?[A-Z]\\w+|byte\\[\\]") && !name.equals("Map");
+  }
+
+  @BeforeEach
+  void describe() {
+    StringBuilder plan =
+        new StringBuilder(Project.PLAN.substring(0, Project.PLAN.indexOf("  Glaze:")));
+    StringBuilder java = new StringBuilder();
+    for (int number = 0; number < PAIRS.size(); number++) {
+      String concept = "Pair" + number;
+      plan.append(
+          "  " + concept + ": { model: " + concept + ", api: { New" + concept + ": in } }\n");
+      unit(java, "model", concept, PAIRS.get(number).to());
+      unit(java, "api", "New" + concept, PAIRS.get(number).from());
+    }
+    project =
+        new Project(folder)
+            .instead(plan.toString(), java.toString())
+            .importing("java.math.*", "java.net.URI", "java.time.*", "java.util.*");
+  }
+
+  private static void unit(StringBuilder java, String layer, String name, String type) {
+    java.append("package coop.kiln." + layer + ";\npublic record " + name)
+        .append("(" + type + " held, String name) {}\n");
+  }
+
+  @Test
+  void thereAreManyAndNoneTwice() {
+    assertThat(PAIRS)
+        .hasSizeGreaterThan(90)
+        .extracting(pair -> pair.from() + " " + pair.to())
+        .doesNotHaveDuplicates();
+  }
+
+  @Test
+  void eachIsWrittenCompilesAndDoesWhatItSays() throws IOException {
+    Tried tried = project.tried(7, 60);
+    assertThat(tried.generated().files()).hasSize(PAIRS.size());
+    assertThat(tried.warnings()).isEmpty();
+    assertThat(tried.trial().routes())
+        .hasSize(PAIRS.size())
+        .filteredOn(route -> route.outcome() != Outcome.HELD)
+        .extracting(CatalogueTest::pair, RouteResult::divergences, RouteResult::reason)
+        .isEmpty();
+  }
+
+  @Test
+  void whatMayBeLostIsFoundAndNothingElse() {
+    // Types of JDBC are found to leak, too, since they stand outside the store here.
+    List<Finding> findings =
+        project.check().stream().filter(finding -> finding.rule() != RuleId.LEAKED_TYPE).toList();
+    assertThat(findings).allMatch(finding -> finding.rule() == RuleId.LOSSY_CONVERSION);
+    Set<String> lossy = new TreeSet<>();
+    for (int number = 0; number < PAIRS.size(); number++) {
+      if (!PAIRS.get(number).losses().isEmpty()) {
+        lossy.add("Pair" + number);
+      }
+    }
+    assertThat(findings).extracting(Finding::concept).containsExactlyInAnyOrderElementsOf(lossy);
+    for (Finding finding : findings) {
+      String losses =
+          PAIRS.get(number(finding.concept())).losses().stream()
+              .sorted()
+              .map(Loss::key)
+              .collect(Collectors.joining(", "));
+      assertThat(finding.message()).endsWith(" may lose " + losses + ".");
+    }
+  }
+
+  private static int number(String concept) {
+    return Integer.parseInt(concept.substring("Pair".length()));
+  }
+
+  private static String pair(RouteResult route) {
+    ConversionDescription pair = PAIRS.get(number(route.concept()));
+    return pair.from() + " to " + pair.to();
+  }
+}

@@ -1,0 +1,180 @@
+package dev.shelftwin.draft;
+
+import static dev.shelftwin.testkit.Trials.assertHeld;
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.junit.jupiter.params.provider.Arguments.of;
+
+import dev.shelftwin.finding.Finding;
+import dev.shelftwin.finding.InputException;
+import dev.shelftwin.finding.RuleId;
+import dev.shelftwin.shape.Role;
+import dev.shelftwin.testkit.Project;
+import java.nio.file.Path;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.Arguments;
+import org.junit.jupiter.params.provider.MethodSource;
+
+/** Proposed plans, and what is added to plans that are there. */
+class DrafterTest {
+
+  @TempDir Path folder;
+
+  /** Each case: more of the row, of the domain, of the request; what the draft must say. */
+  static Stream<Arguments> guesses() {
+    return Stream.of(
+        of("String title;", "", "", "- { store: title, stays: '?' }"),
+        of(
+            "java.time.Instant createdAt;",
+            "",
+            "",
+            "is: audit, stays: set by the persistence layer"),
+        of("String noteText;", "String note2Text", "String note2Text", "store: noteText"),
+        of(
+            "long soakMinutes;",
+            "java.time.Duration soak",
+            "java.time.Duration soak",
+            "unit: minutes"),
+        of("int grams;", "int weight", "int weight", "- { model: weight, store: grams }"),
+        of("", "", "String pin", "- { api: pin, is: secret, stays: '?' }"),
+        of("String x;", "String x", "", "- { model: x, given: { NewGlaze: { from: caller } } }"),
+        of(
+            "String x;",
+            "java.util.Optional<String> x",
+            "",
+            "- { model: x, given: { NewGlaze: { value: null } } }"),
+        of(
+            "int sizeHeight; int sizeWidth;",
+            "Size size",
+            "Size size",
+            "- { model: size.height, store: sizeHeight }"),
+        of("ShopRow shop;", "ShopCode shop", "String shop", "- { model: shop, store: shop.code }"),
+        of("Integer mood;", "Mood mood", "String mood", "by: { store: coop.kiln.store.Moods }"),
+        of("float heat;", "double heat", "double heat", "accept: { lossy-conversion: '?' }"));
+  }
+
+  private static final String OTHERS =
+      """
+      package coop.kiln.model;
+      public record Size(int height, int width) {}
+      package coop.kiln.model;
+      public record ShopCode(String value) {}
+      package coop.kiln.model;
+      public enum Mood { CALM, WILD }
+      package coop.kiln.store;
+      public final class Moods {
+        private Moods() {}
+        public static Integer number(Mood mood) { return mood.ordinal(); }
+        public static Mood mood(Integer number) { return Mood.values()[number]; }
+      }
+      package coop.kiln.store;
+      import jakarta.persistence.*;
+      @Entity
+      public class ShopRow {
+        @Id @GeneratedValue Long id;
+        @Column(nullable = false) String code;
+      }
+      """;
+
+  private static final String REQUEST =
+      Project.GLAZES.substring(Project.GLAZES.indexOf("public record NewGlaze("));
+
+  @ParameterizedTest(name = "{3}")
+  @MethodSource("guesses")
+  void whatCanBeGuessedIsSaid(String row, String inside, String outside, String expected) {
+    String more = inside.isEmpty() ? "" : ",\n    " + inside;
+    String asked = outside.isEmpty() ? "" : ",\n    " + outside;
+    Project project =
+        new Project(folder)
+            .with("String note;", "String note;\n  " + row)
+            .with("Optional<String> note) {}", "Optional<String> note" + more + ") {}")
+            .with(REQUEST, REQUEST.replace("note)", "note" + asked + ")"))
+            .java(OTHERS)
+            .importing("coop.kiln.model.*");
+    assertThat(project.draft().text()).contains(expected);
+  }
+
+  @Test
+  void whatAViewOfAWrittenConceptLeavesOutIsAsked() {
+    Project project =
+        new Project(folder)
+            .with("public record GlazeView(\n    String code,", "public record GlazeView(");
+    Draft draft = project.extend();
+    assertThat(draft.rows()).isOne();
+    assertThat(draft.text())
+        .isEqualTo(Project.PLAN + "      - { model: code, stays: { GlazeView: '?' } }\n");
+    assertThat(project.with(draft).check())
+        .extracting(finding -> finding.rule().key())
+        .containsExactly("open-question");
+  }
+
+  @Test
+  void onePackageIsToldApartByTheTypesNames() {
+    Project project =
+        new Project(folder)
+            .instead(
+                "",
+                Project.GLAZES
+                    .replaceAll("package coop.kiln.(store|model|api);", "package coop.kiln;")
+                    .replace("GlazeRow", "GlazeEntity"));
+    Draft draft =
+        project.draft(
+            new LayerPackage(Role.PERSISTENCE, "coop.kiln.*Entity"),
+            new LayerPackage(Role.DOMAIN, "coop.kiln.Glaze"),
+            new LayerPackage(Role.TRANSFER, "coop.kiln.*View"),
+            new LayerPackage(Role.TRANSFER, "coop.kiln.New*"));
+    assertThat(draft.text())
+        .contains("persistence: { role: persistence, package: coop.kiln }")
+        .contains("transfer: { GlazeView: out, NewGlaze: in }")
+        .contains("- { domain: name, persistence: label }");
+    assertThat(project.with(draft).check()).isEmpty();
+    assertHeld(project.trial(7, 20));
+  }
+
+  @Test
+  void othersNamesArePairedByTheirFields() {
+    Project project =
+        new Project(folder)
+            .java(
+                """
+                package coop.kiln.api;
+                public record GLZ_ITEM(
+                    String CODE, String NAME, boolean FOOD_SAFE, String FINISH, String NOTE) {}
+                """);
+    Draft draft = project.draft();
+    assertThat(draft.text())
+        .contains("# guess: types of the concept, by their fields: GLZ_ITEM of Glaze")
+        .contains("FOOD_SAFE");
+    assertThat(project.with(draft).check())
+        .extracting(Finding::rule)
+        .containsOnly(RuleId.LEAKED_NAME);
+  }
+
+  @Test
+  void rowsCannotBeAddedWithinBrackets() {
+    Project project =
+        new Project(folder)
+            .with(
+                "fields:\n      - { store: id, is: key, stays: the store's own }\n"
+                    + "      - { store: version, is: version, stays: optimistic lock }\n"
+                    + "      - { model: name, store: label }\n",
+                "fields: [{ model: code, is: identity }]\n");
+    assertThatThrownBy(project::extend)
+        .isInstanceOf(InputException.class)
+        .hasMessageContaining("rows of Glaze cannot be added within brackets");
+  }
+
+  @Test
+  void packagesThatTellNothingAreAskedFor() {
+    Project project = new Project(folder).instead("", "package coop;\nrecord Thing(int x) {}\n");
+    assertThatThrownBy(project::draft)
+        .isInstanceOf(InputException.class)
+        .hasMessageContaining("The layers cannot be guessed from the packages coop");
+    assertThatThrownBy(() -> project.draft(new LayerPackage(Role.DOMAIN, "coop.nowhere")))
+        .isInstanceOf(InputException.class)
+        .hasMessageContaining("This package has no types");
+  }
+}

@@ -1,0 +1,171 @@
+package dev.shelftwin.source;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import dev.shelftwin.finding.Finding;
+import dev.shelftwin.finding.RuleId;
+import dev.shelftwin.shape.Access;
+import dev.shelftwin.shape.Field;
+import dev.shelftwin.shape.Shape;
+import dev.shelftwin.testkit.OpenProject;
+import dev.shelftwin.testkit.Project;
+import dev.shelftwin.trial.Outcome;
+import java.nio.file.Path;
+import java.util.List;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+/** What counts as a field, and how it is read and written, in classes as programs have them. */
+class MembersTest {
+
+  @TempDir Path folder;
+
+  private Shape row(Project project) {
+    return project.run(
+        twin -> twin.ledger().concepts().get(0).shapes().findFirst().orElseThrow().shape());
+  }
+
+  private static List<String> stored(Shape shape) {
+    return shape.storedFields().map(Field::name).toList();
+  }
+
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      value = {
+        "transient int seen;                     | not a part of the state",
+        "@Transient int seen;                    | not kept by the store",
+        "static int seen;                        | not of one object",
+        "private Object $tracker;                | added by a tool",
+        "private transient Object $$interceptor; | added by a provider",
+      })
+  void whatIsNoPartOfTheStateIsNoField(String member, String why) {
+    Project project = new Project(folder).with("String note;", "String note;\n  " + member);
+    assertThat(project.check()).as(why).isEmpty();
+    assertThat(stored(row(project)))
+        .containsExactly("id", "version", "code", "label", "foodSafe", "finish", "note");
+  }
+
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      value = {
+        "public void setNote(String note) {} public void setNote(Object note) {} | String",
+        "public void setNote(Object note) {} public void setNote(String note) {} | String",
+        "public void setNote(Object note) {} public void setNote(int note) {}    | int",
+      })
+  void ofTwoSettersTheOneOfTheFieldsTypeIsTaken(String setters, String taken) {
+    Project project =
+        new Project(folder).with("String note;", "private String note;\n  " + setters);
+    assertThat(row(project).field("note").flatMap(Field::writer).map(Access::type))
+        .hasToString("Optional[" + taken + "]");
+  }
+
+  @Test
+  void aHiddenFieldIsReadWhereItIsDeclaredLast() {
+    Project project =
+        new Project(folder)
+            .with("public class GlazeRow {", "public class GlazeRow extends Noted<Long> {")
+            .with("@Id @GeneratedValue Long id;\n", "")
+            .java(
+                """
+                package coop.kiln.store;
+                import jakarta.persistence.*;
+                @MappedSuperclass
+                public abstract class Noted<K> {
+                  @Id @GeneratedValue K id;
+                  Object note;
+                  K twin() { return id; }
+                }
+                """);
+    Shape row = row(project);
+    assertThat(row.field("id").map(Field::type)).hasToString("Optional[Long]");
+    assertThat(row.field("note").map(Field::type)).hasToString("Optional[String]");
+    assertThat(stored(row)).containsOnlyOnce("note");
+    assertThat(project.check()).isEmpty();
+  }
+
+  @Test
+  void theOlderNamesOfTheAnnotationsSayTheSame() {
+    Project older =
+        new Project(folder)
+            .with("import jakarta.persistence.*;", "import javax.persistence.*;")
+            .java(
+                """
+                package javax.persistence;
+                public @interface Entity {}
+                package javax.persistence;
+                public @interface Id {}
+                package javax.persistence;
+                public @interface GeneratedValue {}
+                package javax.persistence;
+                public @interface Version {}
+                package javax.persistence;
+                public @interface Column { boolean nullable() default true; int length() default 255; }
+                """);
+    assertThat(older.check()).isEmpty();
+    Shape row = row(older);
+    assertThat(row.isEntity()).isTrue();
+    assertThat(row.field("id").orElseThrow().roles()).hasToString("[KEY]");
+    assertThat(row.field("code").orElseThrow().limits().maxLength()).hasValue(8);
+  }
+
+  @Test
+  void anInterfaceIsReadWithWhatItInherits() {
+    Project project =
+        new Project(folder)
+            .plan(
+                """
+                  Label:
+                    model: Label
+                    api: { LabelView: out }
+                """)
+            .java(
+                """
+                package coop.kiln.model;
+                public interface Named { String name(); }
+                package coop.kiln.model;
+                public interface Label extends Named { int size(); }
+                package coop.kiln.api;
+                public record LabelView(String name, int size) {}
+                """);
+    assertThat(project.check()).extracting(Finding::message).isEmpty();
+    assertThat(project.run(OpenProject::generate).files())
+        .filteredOn(file -> file.className().equals("LabelApiMapper"))
+        .singleElement()
+        .satisfies(
+            file ->
+                assertThat(file.text())
+                    .contains("return new LabelView(label.name(), label.size());"));
+  }
+
+  @Test
+  void namesThatOccurTwiceAreToldApart() {
+    Project twice =
+        new Project(folder)
+            .with(
+                "    api: { GlazeView: out, NewGlaze: in }",
+                "    api: { coop.kiln.api.Glaze: both }")
+            .java(
+                """
+                package coop.kiln.api;
+                public record Glaze(
+                    String code, String name, boolean foodSafe, String finish, String note) {}
+                """);
+    assertThat(twice.check()).extracting(Finding::rule).containsOnly(RuleId.UNNAMED_TYPE);
+    assertThat(twice.run(OpenProject::generate).files())
+        .filteredOn(file -> file.className().equals("GlazeApiMapper"))
+        .singleElement()
+        .satisfies(
+            file ->
+                assertThat(file.text())
+                    .contains("public Glaze toApiGlaze(coop.kiln.model.Glaze glaze)")
+                    .contains("public coop.kiln.model.Glaze toModelGlaze(Glaze request)"));
+    assertThat(twice.trial().routes())
+        .hasSize(4)
+        .allSatisfy(
+            route -> assertThat(route.outcome()).as(route.toString()).isEqualTo(Outcome.HELD));
+  }
+}

@@ -1,0 +1,153 @@
+package dev.shelftwin.trial;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import dev.shelftwin.testkit.Project;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.OptionalInt;
+import java.util.Set;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+/** What values a trial makes: the domain refuses or counts them, and so tells what it was given. */
+class SampleTest {
+
+  @TempDir Path folder;
+
+  /** A condition on a text that the domain refuses; samples must, or must never, meet it. */
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      textBlock =
+          """
+          label longer than its column     | name.length() > 40                                   | never
+          label as long as its column      | name.length() == 40                                  | some
+          an empty text                    | name.isEmpty()                                       | some
+          a text beyond the basic plane    | name.codePoints().anyMatch(point -> point > 0xFFFF)  | some
+          a text with a line end           | name.indexOf(10) >= 0                                | some
+          a text that ends in a space      | name.endsWith(" ")                                   | some
+          two texts that are the same      | note.isPresent() && note.get().equals(name)          | never
+          a text that the row requires     | name == null                                         | never
+          nothing where that is allowed    | note.isEmpty()                                       | some
+          something where nothing is       | note.isPresent()                                     | some
+          each constant of an enumeration  | finish == Finish.SATIN                               | some
+          """)
+  void textsReachTheirEdgesAndStayWithinTheirLimits(String name, String condition, String when) {
+    RouteResult route = route(condition);
+    if (when.equals("never")) {
+      assertThat(route.refused()).as(name).isZero();
+    } else {
+      assertThat(route.refused()).as(name).isPositive().isLessThan(route.samples());
+    }
+  }
+
+  private static final List<String> TYPES =
+      List.of(
+          "byte",
+          "short",
+          "int",
+          "long",
+          "float",
+          "double",
+          "char",
+          "boolean",
+          "Byte",
+          "Short",
+          "Integer",
+          "Long",
+          "Float",
+          "Double",
+          "Character",
+          "Boolean",
+          "java.math.BigDecimal",
+          "java.math.BigInteger",
+          "java.util.UUID",
+          "java.net.URI",
+          "java.util.Locale",
+          "java.util.Currency",
+          "java.time.ZoneId",
+          "java.time.Instant",
+          "java.time.LocalDate",
+          "java.time.LocalTime",
+          "java.time.LocalDateTime",
+          "java.time.OffsetDateTime",
+          "java.time.ZonedDateTime",
+          "java.time.Duration",
+          "java.time.Period",
+          "java.time.Year",
+          "java.time.YearMonth",
+          "java.util.List<String>",
+          "java.util.Set<Integer>",
+          "java.util.Collection<coop.kiln.model.Finish>");
+
+  @Test
+  void everyTypeOfTheLanguageIsSampledAndCarried() {
+    String components =
+        IntStream.range(0, TYPES.size())
+            .mapToObj(index -> TYPES.get(index) + " extra" + index)
+            .collect(Collectors.joining(",\n    "));
+    String columns =
+        "@Column(nullable = false, precision = 20, scale = 4) "
+            + components.replace(
+                ",\n    ", ";\n  @Column(nullable = false, precision = 20, scale = 4) ");
+    Project project =
+        new Project(folder)
+            .with("String note;", "String note;\n  " + columns + ";")
+            .with("Optional<String> note) {}", "Optional<String> note,\n    " + components + ") {}")
+            .with("public record GlazeView(", "public record GlazeView(\n    " + components + ",")
+            .with("public record NewGlaze(", "public record NewGlaze(\n    " + components + ",");
+    assertThat(project.check()).isEmpty();
+    TrialResult trial = project.trial();
+    assertThat(trial.held()).as(trial.toString()).isTrue();
+    assertThat(trial.routes()).allSatisfy(route -> assertThat(route.refused()).isLessThan(60));
+  }
+
+  @Test
+  void wholeNumbersReachTheirEnds() {
+    for (String edge : new String[] {"Integer.MIN_VALUE", "Integer.MAX_VALUE", "0", "-1"}) {
+      Project project =
+          new Project(folder)
+              .with("String note;", "String note;\n  int coats;")
+              .with(
+                  "Optional<String> note) {}",
+                  "Optional<String> note,\n    int coats) {\n" + refusing("coats == " + edge));
+      assertThat(firstRoute(project).refused()).as(edge).isPositive();
+    }
+  }
+
+  @Test
+  void aValueObjectIsMadeByWhicheverMakerItAccepts() {
+    Project project =
+        new Project(folder)
+            .with("if (value.isBlank())", "if (!value.matches(\"G-[0-9]{3}\"))")
+            .with(
+                "throw new IllegalArgumentException(\"a glaze has a code\");\n    }\n  }",
+                "throw new IllegalArgumentException(\"a glaze has a code\");\n    }\n  }\n"
+                    + "  public static GlazeCode of(int count) {\n"
+                    + "    return new GlazeCode(String.format(\"G-%03d\", count));\n  }");
+    assertThat(project.trial().held()).isTrue();
+    assertThat(firstRoute(project).refused()).isLessThan(40);
+  }
+
+  private RouteResult route(String condition) {
+    return firstRoute(
+        new Project(folder)
+            .with("Optional<String> note) {}", "Optional<String> note) {\n" + refusing(condition)));
+  }
+
+  private static String refusing(String condition) {
+    return "  public Glaze {\n    if ("
+        + condition
+        + ") {\n      throw new IllegalStateException(\"met\");\n    }\n  }\n}";
+  }
+
+  private static RouteResult firstRoute(Project project) {
+    TrialOptions options = new TrialOptions(3, 300, Set.of(), OptionalInt.empty(), false);
+    return project.run(twin -> twin.trial(options)).routes().get(0);
+  }
+}
