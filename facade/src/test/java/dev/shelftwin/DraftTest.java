@@ -88,7 +88,7 @@ class DraftTest {
   }
 
   @Test
-  void whatIsThereStaysAsItIs() throws IOException {
+  void keepsTheTextOfTheExistingPlan() throws IOException {
     Path plan = kiln();
     String whole = drafted(plan).text().replace("'?'", "ours");
     String firing = whole.substring(whole.indexOf("  Firing:"), whole.indexOf("  Glaze:"));
@@ -121,7 +121,7 @@ class DraftTest {
   }
 
   @Test
-  void whatCannotBeProposedLeavesThePlanAsItWas() throws IOException {
+  void aFailedDraftLeavesThePlanUnchanged() throws IOException {
     Files.createDirectories(folder.resolve("src/main/java/coop"));
     Files.writeString(
         folder.resolve("src/main/java/coop/Thing.java"), "package coop; record Thing(int x) {}");

@@ -25,10 +25,13 @@ import java.util.OptionalInt;
 import java.util.Set;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.api.parallel.Execution;
+import org.junit.jupiter.api.parallel.ExecutionMode;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
 /** Routes to the real ends: JSON through Jackson, rows through a JPA provider and H2. */
+@Execution(ExecutionMode.CONCURRENT)
 class EndsTest {
 
   private static final String TABLE = "GlazeRow->GlazeRow@table";
@@ -65,8 +68,7 @@ class EndsTest {
           String                  | `@Column(columnDefinition = "char(40)", length = 40)` | padded | character(40)
           String                  | `@jakarta.validation.constraints.Size(max = 40) @Column(columnDefinition = "varchar_ignorecase(5)")` | refused | varchar_ignorecase(5)
           """)
-  void whatATableDoesToAValueIsNamedAtTheTable(
-      String type, String column, String kind, String columnType) {
+  void reportsWhatATableDoesToAValue(String type, String column, String kind, String columnType) {
     Project extra = extra(type, column);
     TrialResult result = trial(extra);
     Divergence divergence =
@@ -102,7 +104,7 @@ class EndsTest {
           java.time.Duration
           coop.kiln.model.Finish
           """)
-  void whatATableKeepsHolds(String type) {
+  void valuesThatATableKeepsHold(String type) {
     Project extra = extra(type, "@Column");
     assertThat(divergences(trial(extra))).isEmpty();
     assertThat(predicted(extra)).isEmpty();
@@ -193,7 +195,7 @@ class EndsTest {
   }
 
   @Test
-  void anEntityThatTheProviderRejectsIsTheReasonOfItsRoutesAndTheRestGoesOn() {
+  void aRejectedEntityRefusesOnlyItsOwnRoutes() {
     TrialResult result = trial(project().with("@Id @GeneratedValue Long id;", "Long id;"));
     assertThat(result.routes())
         .filteredOn(route -> route.route().contains("GlazeRow@table"))
@@ -213,7 +215,7 @@ class EndsTest {
   }
 
   @Test
-  void aConverterThatThrowsIsNamedWithItsFieldAndHop() {
+  void reportsFieldAndHopOfAConverterThatThrows() {
     Project project =
         extra("String", "@Convert(converter = coop.kiln.store.Codec.class)")
             .java(
@@ -235,7 +237,7 @@ class EndsTest {
   }
 
   @Test
-  void aRelationToWhatIsNoEntityHereIsTheReasonOfItsRoutes() {
+  void aRelationToATypeThatIsNoEntityRefusesItsRoutes() {
     Project project =
         project()
             .java("package coop.kiln.other;\npublic class KilnRow { Long id; }\n")
@@ -249,7 +251,7 @@ class EndsTest {
   }
 
   @Test
-  void aRelationToATypeThatIsNotThereIsTheUsersErrorWithItsPlace() {
+  void reportsTheRelationToAMissingType() {
     Project project =
         project().with("String note;", "String note;\n  @ManyToOne coop.kiln.other.KilnRow kiln;");
     assertThatThrownBy(() -> trial(project))
@@ -259,7 +261,7 @@ class EndsTest {
   }
 
   @Test
-  void callbacksRunAndTheStoresOwnFieldsAreLeftToIt() {
+  void callbacksRunAndStoreFieldsAreNotCompared() {
     Project project =
         project()
             .with(
@@ -320,7 +322,7 @@ class EndsTest {
   }
 
   @Test
-  void aWireThatCannotTellClearedFromNotMentionedIsFound() {
+  void findsJsonThatCannotDistinguishClearedFromAbsent() {
     Project forgetful =
         ChangeTest.glazes(folder)
             .plan("wire: coop.kiln.api.Json.mapper\n")

@@ -2,20 +2,36 @@ package dev.shelftwin;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import com.sun.source.tree.CompilationUnitTree;
+import com.sun.source.tree.LineMap;
+import com.sun.source.tree.MethodTree;
+import com.sun.source.util.JavacTask;
+import com.sun.source.util.SourcePositions;
+import com.sun.source.util.TreeScanner;
+import com.sun.source.util.Trees;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayDeque;
+import java.util.ArrayList;
+import java.util.Deque;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.TreeMap;
 import java.util.TreeSet;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Stream;
+import javax.tools.JavaCompiler;
+import javax.tools.StandardJavaFileManager;
+import javax.tools.ToolProvider;
 import org.junit.jupiter.api.Test;
 
-/** The packages use each other in one direction only, as the table says. */
+/**
+ * Packages use each other in one direction only, as the table says; files and methods are short.
+ */
 class ImportsTest {
 
   private static final Path ROOT = Path.of("..");
@@ -77,6 +93,89 @@ class ImportsTest {
     for (Path file : sources()) {
       assertThat(file.resolveSibling("package-info.java")).content().contains("@NullMarked");
     }
+  }
+
+  @Test
+  void noCycleOfClassesIsLargerThanFour() throws IOException {
+    Map<String, Map<String, String>> packages = new TreeMap<>();
+    for (Path file : sources()) {
+      String text = code(Files.readString(file));
+      String name = file.getFileName().toString().replace(".java", "");
+      packages.computeIfAbsent(packageOf(text), own -> new TreeMap<>()).put(name, text);
+    }
+    for (Map<String, String> classes : packages.values()) {
+      Map<String, Set<String>> uses = new TreeMap<>();
+      classes.forEach((name, text) -> uses.put(name, used(text, name, classes.keySet())));
+      for (String name : classes.keySet()) {
+        Set<String> cycle = reached(name, uses);
+        cycle.removeIf(other -> !reached(other, uses).contains(name));
+        assertThat(cycle).hasSizeLessThanOrEqualTo(4);
+      }
+    }
+  }
+
+  private static Set<String> used(String text, String own, Set<String> names) {
+    Set<String> used = new TreeSet<>();
+    Matcher word = Pattern.compile("(?<![.\\w])[A-Z]\\w*").matcher(text);
+    while (word.find()) {
+      if (names.contains(word.group()) && !word.group().equals(own)) {
+        used.add(word.group());
+      }
+    }
+    return used;
+  }
+
+  private static Set<String> reached(String from, Map<String, Set<String>> uses) {
+    Set<String> reached = new TreeSet<>();
+    Deque<String> next = new ArrayDeque<>(uses.get(from));
+    while (!next.isEmpty()) {
+      String name = next.pop();
+      if (reached.add(name)) {
+        next.addAll(uses.get(name));
+      }
+    }
+    return reached;
+  }
+
+  @Test
+  void filesAndMethodsAreShort() throws IOException {
+    List<Path> files = sources();
+    Map<String, Integer> lengths = new TreeMap<>();
+    for (Path file : files) {
+      lengths.put(file.toString(), Files.readAllLines(file).size());
+    }
+    assertThat(lengths.values()).allMatch(lines -> lines <= 450);
+    assertThat(lengths.values().stream().filter(lines -> lines < 300).count())
+        .isGreaterThanOrEqualTo(Math.round(0.95 * files.size()));
+    assertThat(longMethods(files)).isEmpty();
+  }
+
+  /** Methods of more than 60 lines. */
+  private static List<String> longMethods(List<Path> files) throws IOException {
+    JavaCompiler compiler = ToolProvider.getSystemJavaCompiler();
+    List<String> found = new ArrayList<>();
+    try (StandardJavaFileManager manager = compiler.getStandardFileManager(null, null, null)) {
+      JavacTask task =
+          (JavacTask)
+              compiler.getTask(
+                  null, manager, null, null, null, manager.getJavaFileObjectsFromPaths(files));
+      SourcePositions positions = Trees.instance(task).getSourcePositions();
+      for (CompilationUnitTree unit : task.parse()) {
+        new TreeScanner<Void, Void>() {
+          @Override
+          public Void visitMethod(MethodTree method, Void nothing) {
+            LineMap lines = unit.getLineMap();
+            long first = lines.getLineNumber(positions.getStartPosition(unit, method));
+            long last = lines.getLineNumber(positions.getEndPosition(unit, method));
+            if (last - first >= 60) {
+              found.add(unit.getSourceFile().getName() + ":" + first + " " + method.getName());
+            }
+            return super.visitMethod(method, nothing);
+          }
+        }.scan(unit, null);
+      }
+    }
+    return found;
   }
 
   private static List<Path> sources() throws IOException {

@@ -47,7 +47,7 @@ class InputTest {
 
   @ParameterizedTest(name = "{0}")
   @MethodSource("cases")
-  void isToldWithPlaceCauseAndRemedy(
+  void reportsPlaceCauseAndRemedy(
       String name, UnaryOperator<Project> change, String place, String cause, String remedy) {
     Project project = change.apply(new Project(folder)).write();
     CodeOptions code = name.contains("class path file") ? CodeOptions.NONE : Twins.code();
@@ -64,7 +64,7 @@ class InputTest {
   }
 
   @Test
-  void anEntryOfAClassPathFileThatIsMissingIsTold() throws IOException {
+  void reportsAMissingEntryOfAClassPathFile() throws IOException {
     Project project = new Project(folder).write();
     Path list = Files.writeString(folder.resolve("cp.txt"), "/nowhere/at-all.jar\n");
     CodeOptions code = new CodeOptions(List.of(), List.of(), List.of(list));

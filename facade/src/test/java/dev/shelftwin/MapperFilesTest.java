@@ -9,6 +9,7 @@ import dev.shelftwin.testkit.Project;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.attribute.PosixFilePermissions;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -44,7 +45,7 @@ class MapperFilesTest {
   }
 
   @Test
-  void whatSomebodyEditedIsLeftAndNothingElseIsWritten() throws IOException {
+  void keepsAnEditedFileAndWritesNothingElse() throws IOException {
     Project project = new Project(folder);
     Path to = folder.resolve("mappers");
     write(project, to);
@@ -63,7 +64,7 @@ class MapperFilesTest {
   }
 
   @Test
-  void aCommentIsAnEditAndAForeignFileIsLeft() throws IOException {
+  void aCommentIsAnEditAndAForeignFileIsKept() throws IOException {
     Project project = new Project(folder);
     Path to = folder.resolve("mappers");
     write(project, to);
@@ -76,7 +77,28 @@ class MapperFilesTest {
   }
 
   @Test
-  void aFolderThatCannotBeWrittenIsToldAndLeavesNothing() throws IOException {
+  void aNewFileHasTheUsualPermissionsAndAnOldOneKeepsItsOwnAndItsLink() throws IOException {
+    Project project = new Project(folder);
+    Path to = folder.resolve("mappers");
+    write(project, to);
+    Path store = to.resolve("coop/kiln/store/GlazeStoreMapper.java");
+    Path usual = Files.createFile(folder.resolve("usual"));
+    assertThat(Files.getPosixFilePermissions(store))
+        .isEqualTo(Files.getPosixFilePermissions(usual));
+    Path elsewhere = folder.resolve("elsewhere.java");
+    Files.move(store, elsewhere);
+    Files.createSymbolicLink(store, elsewhere);
+    Files.setPosixFilePermissions(elsewhere, PosixFilePermissions.fromString("rw-rw----"));
+    project.with("String note;", "String remark;").row("{ model: note, store: remark }");
+    write(project, to);
+    assertThat(store).isSymbolicLink();
+    assertThat(elsewhere).content().contains("row.remark");
+    assertThat(PosixFilePermissions.toString(Files.getPosixFilePermissions(elsewhere)))
+        .isEqualTo("rw-rw----");
+  }
+
+  @Test
+  void reportsAFolderThatCannotBeWritten() throws IOException {
     Path blocked = Files.writeString(folder.resolve("blocked"), "a file, no folder");
     assertThatThrownBy(() -> write(new Project(folder), blocked))
         .isInstanceOf(InputException.class)

@@ -10,18 +10,22 @@ import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.OptionalInt;
 import java.util.Random;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
+import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.api.parallel.Execution;
+import org.junit.jupiter.api.parallel.ExecutionMode;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
 
@@ -30,6 +34,7 @@ import org.junit.jupiter.params.provider.MethodSource;
  * A build tries one place of each kind; {@code -Dplanted=all} tries all of them and writes {@code
  * docs/verification.md}.
  */
+@Execution(ExecutionMode.CONCURRENT)
 class PlantedFaultsTest {
 
   private static final boolean ALL = System.getProperty("planted", "").equals("all");
@@ -37,7 +42,7 @@ class PlantedFaultsTest {
   private static final TrialOptions OPTIONS =
       new TrialOptions(7, 120, Set.of(), OptionalInt.empty(), false);
 
-  private static final List<Outcome> OUTCOMES = new ArrayList<>();
+  private static final Map<Fault, Outcome> OUTCOMES = new ConcurrentHashMap<>();
 
   @TempDir Path folder;
 
@@ -59,7 +64,7 @@ class PlantedFaultsTest {
 
   @ParameterizedTest(name = "{0}")
   @MethodSource("faults")
-  void eachFaultIsNoticed(Fault fault) throws IOException {
+  void everyPlantedFaultIsFound(Fault fault) throws IOException {
     List<Sources> places = fault.plant().apply(Sources.kiln());
     assertThat(places).as("places").isNotEmpty();
     List<Sources> tried = ALL ? places : List.of(places.get(new Random(7).nextInt(places.size())));
@@ -69,11 +74,15 @@ class PlantedFaultsTest {
             .filter(index -> !isCaught(fault, told.get(index)))
             .mapToObj(index -> tried.get(index).where() + " " + told.get(index))
             .toList();
-    OUTCOMES.add(new Outcome(fault, tried.size(), missed));
-    if (ALL) {
-      Files.writeString(PAGE, page());
-    }
+    OUTCOMES.put(fault, new Outcome(fault, tried.size(), missed));
     assertThat(missed).isEmpty();
+  }
+
+  @AfterAll
+  static void writePage() throws IOException {
+    if (ALL) {
+      Files.writeString(PAGE, page(Fault.ALL.stream().map(OUTCOMES::get).toList()));
+    }
   }
 
   private static final String TRIAL = "trial";
@@ -166,7 +175,7 @@ class PlantedFaultsTest {
     }
   }
 
-  private static String page() {
+  private static String page(List<Outcome> outcomes) {
     StringBuilder page =
         new StringBuilder(
             """
@@ -182,11 +191,11 @@ class PlantedFaultsTest {
             | fault | stage | told by one of | caught / planted |
             |---|---|---|---:|
             """);
-    OUTCOMES.forEach(outcome -> page.append(outcome.row()));
-    int planted = OUTCOMES.stream().mapToInt(Outcome::planted).sum();
-    int caught = OUTCOMES.stream().mapToInt(Outcome::caught).sum();
-    page.append("| **%d kinds** | | | **%d / %d** |\n".formatted(OUTCOMES.size(), caught, planted));
-    OUTCOMES.forEach(
+    outcomes.forEach(outcome -> page.append(outcome.row()));
+    int planted = outcomes.stream().mapToInt(Outcome::planted).sum();
+    int caught = outcomes.stream().mapToInt(Outcome::caught).sum();
+    page.append("| **%d kinds** | | | **%d / %d** |\n".formatted(outcomes.size(), caught, planted));
+    outcomes.forEach(
         outcome ->
             outcome
                 .missed()

@@ -1,6 +1,7 @@
 package dev.shelftwin.benchmarks;
 
 import java.io.IOException;
+import java.net.URISyntaxException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -39,7 +40,8 @@ public final class Speed {
   private Speed() {}
 
   /** Takes the page to write, {@code docs/benchmarks.md} if none is given. */
-  public static void main(String[] arguments) throws RunnerException, IOException {
+  public static void main(String[] arguments)
+      throws RunnerException, IOException, URISyntaxException, InterruptedException {
     Path page = Path.of(arguments.length > 0 ? arguments[0] : "docs/benchmarks.md");
     Options options =
         new OptionsBuilder()
@@ -57,7 +59,8 @@ public final class Speed {
     for (int round = 0; round < ROUNDS; round++) {
       rounds.add(new Runner(options).run());
     }
-    Files.writeString(page, page(rounds) + CheckSpeed.section());
+    Files.writeString(
+        page, page(rounds) + CheckSpeed.section() + RouteSpeed.section() + ProcessSpeed.section());
   }
 
   private static String page(List<Collection<RunResult>> rounds) {

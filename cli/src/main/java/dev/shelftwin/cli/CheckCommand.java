@@ -110,11 +110,11 @@ final class CheckCommand implements Callable<Integer> {
                   : FindingText.of(told, aside(all, wanted, told, baseline), console.style())
                       + FindingText.accepted(result.acceptedByLayer()));
       if (told.stream().anyMatch(finding -> finding.rule() == RuleId.FAILED_RULE)) {
-        return Main.OWN_ERROR;
+        return ExitCode.OWN_ERROR;
       }
       boolean grave =
           told.stream().anyMatch(finding -> finding.severity().compareTo(threshold) >= 0);
-      return grave ? Main.FOUND : 0;
+      return grave ? ExitCode.FOUND : ExitCode.DONE;
     }
   }
 

@@ -46,11 +46,11 @@ final class DemoCommand implements Callable<Integer> {
   @Override
   public Integer call() throws IOException {
     if (to != null) {
-      return show(to) ? 0 : Main.FOUND;
+      return show(to) ? ExitCode.DONE : ExitCode.FOUND;
     }
     Path folder = Files.createTempDirectory("shelf-twin-demo");
     try {
-      return show(folder) ? 0 : Main.FOUND;
+      return show(folder) ? ExitCode.DONE : ExitCode.FOUND;
     } finally {
       delete(folder);
     }

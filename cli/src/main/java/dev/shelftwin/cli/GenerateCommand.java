@@ -58,7 +58,7 @@ final class GenerateCommand implements Callable<Integer> {
       if (!generated.unwritten().isEmpty()) {
         console.err().println("  run 'check' to see what to do");
       }
-      return generated.unwritten().isEmpty() ? 0 : Main.FOUND;
+      return generated.unwritten().isEmpty() ? ExitCode.DONE : ExitCode.FOUND;
     }
   }
 

@@ -5,6 +5,7 @@ import dev.shelftwin.finding.InputException;
 import dev.shelftwin.shape.Place;
 import jakarta.persistence.Entity;
 import java.io.IOException;
+import java.net.JarURLConnection;
 import java.net.URI;
 import java.net.URISyntaxException;
 import java.net.URL;
@@ -14,7 +15,6 @@ import java.nio.file.FileSystems;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
-import java.util.Map;
 import java.util.Objects;
 import java.util.stream.Stream;
 
@@ -61,7 +61,8 @@ final class KilnExample {
       copy(Objects.requireNonNull(Path.of(uri).getParent()), folder);
       return;
     }
-    try (FileSystem jar = FileSystems.newFileSystem(uri, Map.of())) {
+    JarURLConnection inJar = (JarURLConnection) uri.toURL().openConnection();
+    try (FileSystem jar = FileSystems.newFileSystem(Path.of(uri(inJar.getJarFileURL())))) {
       copy(jar.getPath(ROOT), folder);
     }
   }

@@ -34,10 +34,6 @@ import picocli.CommandLine.UnmatchedArgumentException;
     })
 public final class Main {
 
-  static final int FOUND = 1;
-  private static final int WRONG_INPUT = 2;
-  static final int OWN_ERROR = 70;
-
   private Main() {}
 
   /** Runs one command and ends the process with its exit code. */
@@ -54,7 +50,7 @@ public final class Main {
     line.setExecutionExceptionHandler((failure, command, given) -> failed(console, failure));
     if (arguments.length == 0) {
       line.usage(console.err());
-      return WRONG_INPUT;
+      return ExitCode.WRONG_INPUT;
     }
     try {
       return line.execute(arguments);
@@ -68,13 +64,13 @@ public final class Main {
     console.err().println(name + ": " + wrong.getMessage());
     UnmatchedArgumentException.printSuggestions(wrong, console.errWriter());
     console.err().println("  see '" + name + " --help'");
-    return WRONG_INPUT;
+    return ExitCode.WRONG_INPUT;
   }
 
   private static int failed(Console console, Throwable failure) {
     if (failure instanceof InputException wrong) {
       console.err().print(FindingText.ofErrors(wrong.errors(), console.style()));
-      return WRONG_INPUT;
+      return ExitCode.WRONG_INPUT;
     }
     console.err().println("shelf-twin: an error of its own: " + failure);
     if (System.getenv("SHELF_TWIN_TRACE") == null) {
@@ -82,6 +78,6 @@ public final class Main {
     } else {
       failure.printStackTrace(console.err());
     }
-    return OWN_ERROR;
+    return ExitCode.OWN_ERROR;
   }
 }

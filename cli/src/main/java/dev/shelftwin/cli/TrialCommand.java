@@ -67,16 +67,24 @@ final class TrialCommand implements Callable<Integer> {
       description = "Only through the mappers, without JSON and database.")
   private boolean inMemory;
 
+  @Option(
+      names = "--threads",
+      paramLabel = "COUNT",
+      description =
+          "How many routes run at the same time; as many as there are processors, at most four."
+              + " 1 if the code to be tested is not thread-safe.")
+  private @Nullable Integer threads;
+
   TrialCommand(Console console) {
     this.console = console;
   }
 
   @Override
   public Integer call() {
-    if (samples < 1 || (sample != null && sample < 0)) {
+    if (samples < 1 || (sample != null && sample < 0) || (threads != null && threads < 1)) {
       throw new ParameterException(
           Objects.requireNonNull(spec).commandLine(),
-          "--samples takes a number from 1 on, --sample one from 0 on");
+          "--samples takes a number from 1 on, --sample one from 0 on, --threads one from 1 on");
     }
     try (ShelfTwin twin = plan.open(console)) {
       TrialResult result = run(twin);
@@ -86,7 +94,7 @@ final class TrialCommand implements Callable<Integer> {
               format == Format.JSON
                   ? JsonReport.of(result)
                   : TrialText.of(result, repeat(), console.style()));
-      return result.held() ? 0 : Main.FOUND;
+      return result.held() ? ExitCode.DONE : ExitCode.FOUND;
     }
   }
 
@@ -101,7 +109,8 @@ final class TrialCommand implements Callable<Integer> {
       }
     }
     OptionalInt only = sample == null ? OptionalInt.empty() : OptionalInt.of(sample);
-    TrialOptions options = new TrialOptions(seed, samples, concepts, only, !inMemory);
+    OptionalInt atOnce = threads == null ? OptionalInt.empty() : OptionalInt.of(threads);
+    TrialOptions options = new TrialOptions(seed, samples, concepts, only, !inMemory, atOnce);
     try (ProgressLine progress = new ProgressLine(console)) {
       return compiled ? twin.trialOfCompiled(options, progress) : twin.trial(options, progress);
     }
@@ -112,6 +121,7 @@ final class TrialCommand implements Callable<Integer> {
         + " trial "
         + plan.arguments()
         + (compiled ? " --compiled" : "")
-        + (inMemory ? " --in-memory" : "");
+        + (inMemory ? " --in-memory" : "")
+        + (threads == null ? "" : " --threads " + threads);
   }
 }

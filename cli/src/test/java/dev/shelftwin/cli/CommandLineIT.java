@@ -23,11 +23,14 @@ import java.util.stream.StreamSupport;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.api.parallel.Execution;
+import org.junit.jupiter.api.parallel.ExecutionMode;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
 
 /** The contracts of the command line, held by the packaged program in a process of its own. */
+@Execution(ExecutionMode.CONCURRENT)
 class CommandLineIT {
 
   private static final Path JAR = Path.of(System.getProperty("shelf-twin.jar"));
@@ -91,7 +94,7 @@ class CommandLineIT {
   }
 
   @Test
-  void aCleanCheckIsSilentAndAFlawedOneTells() throws Exception {
+  void checkReportsFindingsOnlyForTheFlawedExample() throws Exception {
     Result silent = run("check", clean.toString());
     assertThat(silent.code()).isZero();
     assertThat(silent.out()).isEqualTo("Nothing found: every field is accounted for.\n");
@@ -150,7 +153,7 @@ class CommandLineIT {
     Files.writeString(member, "\n\n" + Files.readString(member));
     Result known = run("check", "--since-baseline", flawed.toString());
     assertThat(known.code()).isZero();
-    assertThat(known.out()).isEqualTo("Nothing to tell; 2 known by the baseline\n");
+    assertThat(known.out()).isEqualTo("Nothing else found; 2 known by the baseline\n");
     String plan = Files.readString(flawed);
     Files.writeString(flawed, plan.replaceFirst("      - \\{ api: pin, is: secret, .*\n", ""));
     Result fresh = run("check", "--since-baseline", flawed.toString());
@@ -169,10 +172,10 @@ class CommandLineIT {
       delimiter = '|',
       value = {
         "--only Member --rule lost-field | 1 | error  lost-field  Member | 1 not asked for",
-        "--only Kiln                     | 0 | Nothing to tell           | 2 not asked for",
+        "--only Kiln                     | 0 | Nothing else found        | 2 not asked for",
         "--explain open-write            | 0 | open-write                | the caller may.",
       })
-  void aPartIsToldAsAPart(String options, int code, String begin, String end) throws Exception {
+  void aFilteredReportSaysSo(String options, int code, String begin, String end) throws Exception {
     List<String> call = new ArrayList<>(List.of("check"));
     call.addAll(List.of(options.split(" ")));
     call.add(flawed.toString());
@@ -189,7 +192,8 @@ class CommandLineIT {
         "--rule lost     | there is no rule 'lost'          | did you mean 'lost-field'?",
         "--explain leaks | there is no rule 'leaks'         | leaked-",
       })
-  void whatIsAskedForMustBeThere(String options, String message, String remedy) throws Exception {
+  void rejectsUnknownRulesAndConcepts(String options, String message, String remedy)
+      throws Exception {
     List<String> call = new ArrayList<>(List.of("check"));
     call.addAll(List.of(options.split(" ")));
     call.add(clean.toString());
@@ -203,7 +207,7 @@ class CommandLineIT {
   void aTrialIsOneJsonDocument() throws Exception {
     JsonNode trial =
         json(
-            run("trial", "--format", "json", "--seed", "5", "--samples", "50", flawed.toString()),
+            run("trial", "--format", "json", "--seed", "5", "--samples", "20", flawed.toString()),
             1);
     assertThat(names(trial)).containsExactly("plan", "seed", "routes");
     assertThat(trial.get("seed").asLong()).isEqualTo(5);
@@ -233,7 +237,7 @@ class CommandLineIT {
             "--format",
             "json",
             "--samples",
-            "10",
+            "2",
             "--class-path",
             classPath,
             clean.toString()),
@@ -310,8 +314,8 @@ class CommandLineIT {
           generate --to FILE PLAN               | cannot be written              | --to
           trial --compiled PLAN                 | not among the compiled classes | build the project first
           """)
-  void aWrongCallIsToldOnStandardErrorAndNothingElseHappens(
-      String call, String cause, String remedy) throws Exception {
+  void aWrongCallPrintsOnlyToStandardError(String call, String cause, String remedy)
+      throws Exception {
     Path file = Files.writeString(folder.resolve("file"), "a file, no folder");
     String[] words =
         Arrays.stream(call.split(" "))
@@ -323,7 +327,7 @@ class CommandLineIT {
 
   @ParameterizedTest
   @ValueSource(strings = {"ledger", "check", "trial"})
-  void aBrokenPlanLeavesStandardOutputEmpty(String command) throws Exception {
+  void aBrokenPlanPrintsNothingToStandardOutput(String command) throws Exception {
     Files.writeString(clean, Files.readString(clean) + "  Glaze: [\n");
     refused(run(command, "--format", "json", clean.toString()), "this is no YAML", "correct");
   }
@@ -341,7 +345,7 @@ class CommandLineIT {
   }
 
   @Test
-  void aJavaWithoutACompilerIsTold() throws Exception {
+  void reportsAJavaWithoutACompiler() throws Exception {
     Result result =
         java(
             "--limit-modules",

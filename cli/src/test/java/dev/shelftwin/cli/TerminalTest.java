@@ -100,7 +100,7 @@ class TerminalTest {
   }
 
   @Test
-  void evidenceIsGivenOnceThoughSeveralRoutesShowIt() {
+  void printsEvidenceOnce() {
     String trial =
         run(Style.PLAIN, List.of("trial", "--in-memory", "--concept", "Member", flawed.toString()));
     assertThat(trial.split("swapped  Member.givenName", -1)).hasSize(3);

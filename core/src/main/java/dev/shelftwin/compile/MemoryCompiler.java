@@ -49,7 +49,7 @@ public final class MemoryCompiler {
    * @param sources texts by qualified class name
    * @param others qualified names of classes to be compiled where they are in a source folder
    * @return class files by binary name
-   * @throws InputException where something does not compile; tells every error
+   * @throws InputException where something does not compile; reports every error
    */
   public Map<String, byte[]> compile(Map<String, String> sources, Collection<String> others) {
     JavaCompiler compiler = Javac.compiler();

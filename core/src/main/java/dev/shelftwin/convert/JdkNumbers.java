@@ -16,12 +16,21 @@ final class JdkNumbers {
   private JdkNumbers() {}
 
   static void addTo(JdkTable table) {
+    addIntegers(table);
+    addFloats(table);
+    addBigNumbers(table);
+  }
+
+  private static void addIntegers(JdkTable table) {
     table.narrowed(Short.class, Byte.class, "toByte", Numbers::toByte);
     for (Class<?> from : List.of(Integer.class, Long.class)) {
       table.narrowed(from, Byte.class, "toByte", Numbers::toByte);
       table.narrowed(from, Short.class, "toShort", Numbers::toShort);
     }
     table.narrowed(Long.class, Integer.class, "toInt", Numbers::toInt);
+  }
+
+  private static void addFloats(JdkTable table) {
     for (Class<?> from : List.of(Float.class, Double.class)) {
       table.add(
           from,
@@ -66,6 +75,9 @@ final class JdkNumbers {
         value -> ((Long) value).doubleValue(),
         false,
         PRECISION);
+  }
+
+  private static void addBigNumbers(JdkTable table) {
     for (Class<?> from : List.of(Byte.class, Short.class, Integer.class, Long.class)) {
       table.add(
           from,

@@ -18,6 +18,12 @@ final class JdkTexts {
   private JdkTexts() {}
 
   static void addTo(JdkTable table) {
+    addPrimitives(table);
+    addBigNumbers(table);
+    addOthers(table);
+  }
+
+  private static void addPrimitives(JdkTable table) {
     table.parsed(Byte.class, "valueOf", Byte::valueOf, RANGE);
     table.parsed(Short.class, "valueOf", Short::valueOf, RANGE);
     table.parsed(Integer.class, "valueOf", Integer::valueOf, RANGE);
@@ -50,6 +56,9 @@ final class JdkTexts {
         Texts.class,
         value -> Texts.character((String) value),
         true);
+  }
+
+  private static void addBigNumbers(JdkTable table) {
     table.add(BigInteger.class, String.class, "$1L.toString()", null, Object::toString, false);
     table.add(
         String.class,
@@ -68,6 +77,9 @@ final class JdkTexts {
         value -> new BigDecimal((String) value),
         true,
         RANGE);
+  }
+
+  private static void addOthers(JdkTable table) {
     table.asText(UUID.class, "fromString", UUID::fromString);
     table.asText(URI.class, "create", URI::create);
     table.own(Currency.class, String.class, "getCurrencyCode", Currency::getCurrencyCode);

@@ -24,6 +24,12 @@ final class JdkTimes {
   private JdkTimes() {}
 
   static void addTo(JdkTable table) {
+    addTexts(table);
+    addMoments(table);
+    addDates(table);
+  }
+
+  private static void addTexts(JdkTable table) {
     table.asText(Instant.class, "parse", Instant::parse);
     table.asText(LocalDate.class, "parse", LocalDate::parse);
     table.asText(LocalTime.class, "parse", LocalTime::parse);
@@ -40,6 +46,9 @@ final class JdkTimes {
     table.parsed(ZoneId.class, "of", ZoneId::of);
     table.own(ZoneOffset.class, String.class, "getId", ZoneOffset::getId);
     table.parsed(ZoneOffset.class, "of", ZoneOffset::of);
+  }
+
+  private static void addMoments(JdkTable table) {
     table.add(
         Instant.class,
         OffsetDateTime.class,
@@ -67,6 +76,9 @@ final class JdkTimes {
         "toOffsetDateTime",
         ZonedDateTime::toOffsetDateTime,
         ZONE);
+  }
+
+  private static void addDates(JdkTable table) {
     table.own(LocalDate.class, LocalDateTime.class, "atStartOfDay", LocalDate::atStartOfDay);
     table.own(
         LocalDateTime.class, LocalDate.class, "toLocalDate", LocalDateTime::toLocalDate, PART);

@@ -20,8 +20,8 @@ import java.util.stream.Collectors;
 import javax.lang.model.element.Modifier;
 
 /**
- * Methods of one mapper that tell what stands for a constant and back. A switch over the constants
- * does not compile where one of them was added and has no code yet.
+ * Methods of one mapper that convert constants to codes and back. A switch over the constants does
+ * not compile where one of them was added and has no code yet.
  */
 final class CodeTables {
 

@@ -58,7 +58,7 @@ enum Containers {
         : carried;
   }
 
-  /** A call whose result is used further needs its types told. */
+  /** A call whose result is used further needs explicit type arguments. */
   private static CodeBlock typed(
       CodeBlock carried, Operation.EachElement each, CodeBlock elements) {
     TypeRef to = Container.element(each.target()).boxed();

@@ -52,7 +52,7 @@ final class ConversionResolver {
    */
   record ConversionWords(Optional<Text> by, Optional<ChronoUnit> unit, Optional<Codes> codes) {
 
-    /** The row says nothing. */
+    /** The row has no conversion. */
     static final ConversionWords NONE =
         new ConversionWords(Optional.empty(), Optional.empty(), Optional.empty());
 

@@ -14,7 +14,7 @@ import java.util.Optional;
 public record Code(
     List<Text> classes, List<Text> sources, List<Text> classPath, Optional<Text> mappers) {
 
-  /** Nothing said. */
+  /** Nothing entries. */
   public static final Code NONE = new Code(List.of(), List.of(), List.of(), Optional.empty());
 
   public Code {

@@ -228,17 +228,17 @@ final class ConceptReader {
     Map<String, Entry> entries = yaml.entries(omits.value(), "'omits'");
     yaml.refuseOthers(entries, known, "the concept");
     for (Entry entry : entries.values()) {
-      Map<String, Entry> said = yaml.entries(entry.value(), "an omission");
-      yaml.refuseOthers(said, List.of("fields", "because"), "an omission");
-      if (!said.containsKey("fields") || !said.containsKey("because")) {
+      Map<String, Entry> omission = yaml.entries(entry.value(), "an omission");
+      yaml.refuseOthers(omission, List.of("fields", "because"), "an omission");
+      if (!omission.containsKey("fields") || !omission.containsKey("because")) {
         yaml.error(
             entry.key().at(),
             "an omission needs 'fields' and 'because'",
             "write '{ fields: [name], because: the reason }'");
         continue;
       }
-      List<Text> fields = yaml.texts(entryValue(said, "fields"), "'fields'");
-      yaml.text(entryValue(said, "because"), "'because'")
+      List<Text> fields = yaml.texts(entryValue(omission, "fields"), "'fields'");
+      yaml.text(entryValue(omission, "because"), "'because'")
           .ifPresent(because -> omissions.add(new Omission(entry.key(), fields, because)));
     }
     return omissions;

@@ -7,7 +7,7 @@ public enum Direction {
   IN,
   OUT,
   BOTH,
-  /** It comes in and says only what shall be different. */
+  /** It is a request that contains only the fields to be changed. */
   CHANGE;
 
   public boolean goesIn() {

@@ -217,7 +217,7 @@ final class LayerReader {
     if (!entries.containsKey("is") && !entries.containsKey("stays")) {
       yaml.error(
           yaml.place(item),
-          "this default says nothing about the field",
+          "this default has neither 'is' nor 'stays'",
           "add 'is: audit' or 'stays: the reason'");
     }
     Optional<FieldRole> role =
@@ -235,8 +235,8 @@ final class LayerReader {
       known.put(KebabCase.of(constant), constant);
     }
     Optional<Text> word = yaml.text(entry.value(), "'" + entry.key() + "'");
-    word.filter(said -> !known.containsKey(said.value()))
-        .ifPresent(said -> yaml.unknown(said, known.keySet(), "'" + entry.key() + "'"));
+    word.filter(one -> !known.containsKey(one.value()))
+        .ifPresent(one -> yaml.unknown(one, known.keySet(), "'" + entry.key() + "'"));
     return word.map(Text::value).map(known::get);
   }
 }

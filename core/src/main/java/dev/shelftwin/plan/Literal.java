@@ -4,7 +4,7 @@ import dev.shelftwin.shape.Place;
 import java.util.Objects;
 
 /**
- * A value that the plan itself says.
+ * A value that is written in the plan.
  *
  * @param value text, whole number, number or truth value
  * @param at where it stands

@@ -35,7 +35,7 @@ public record MapperStyle(
     onConstructor = List.copyOf(onConstructor);
   }
 
-  /** How the names of all mappers end, such as Mapper; empty where the plan says none. */
+  /** How the names of all mappers end, such as Mapper; empty if the plan gives none. */
   public Optional<String> ending() {
     return name.map(Text::value)
         .map(pattern -> pattern.substring(pattern.lastIndexOf('}') + 1))

@@ -18,7 +18,7 @@ import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
 /**
- * Says in Java what a plan says in YAML; both give the same plan.
+ * Builds a plan in Java; the same words in YAML give an equal plan.
  *
  * <pre>{@code
  * Plan plan =
@@ -33,8 +33,8 @@ import org.jspecify.annotations.Nullable;
  *         .build();
  * }</pre>
  *
- * <p>No argument may be null but the value of {@link RowBuilder#givenValue}. What a reader of YAML
- * would refuse is refused by {@link #build}.
+ * <p>No argument may be null but the value of {@link RowBuilder#givenValue}. {@link #build} rejects
+ * what the reader of YAML rejects.
  */
 public final class PlanBuilder {
 
@@ -90,7 +90,7 @@ public final class PlanBuilder {
   }
 
   /**
-   * What mappers look like; to be said before the layers.
+   * The names and packages of mappers; call it before the layers.
    *
    * @param className with {@code {concept}} and {@code {layer}} in it
    * @param packageName with {@code {package}} or {@code {layer}} in it
@@ -105,7 +105,7 @@ public final class PlanBuilder {
     return this;
   }
 
-  /** Annotations of mappers, by qualified names; to be said before the layers. */
+  /** Annotations of mappers, by qualified names; call it before the layers. */
   public PlanBuilder mappersAnnotated(List<String> onClass, List<String> onConstructor) {
     style =
         new MapperStyle(
@@ -132,7 +132,7 @@ public final class PlanBuilder {
   }
 
   /**
-   * What of other layers a layer may mention all the same.
+   * Allows a layer to use a type or package of another layer.
    *
    * @param name a type or a package, by its qualified name
    */
@@ -156,7 +156,7 @@ public final class PlanBuilder {
     return rules(layerName, layer(layerName).rules().spelled(names, Optional.ofNullable(spelling)));
   }
 
-  /** What a layer's fields are whose declarations do not say whether they may be missing. */
+  /** The presence of a layer's fields whose declarations leave it open. */
   public PlanBuilder unspecifiedNullness(String layerName, Presence presence) {
     return rules(layerName, layer(layerName).rules().withNullness(presence));
   }
@@ -213,7 +213,7 @@ public final class PlanBuilder {
     return this;
   }
 
-  /** Begins a concept; what follows is said about it until the next one begins. */
+  /** Begins a concept; the following calls describe it until the next one begins. */
   public ConceptBuilder concept(String conceptName) {
     ConceptBuilder concept = new ConceptBuilder(this, conceptName);
     concepts.add(concept);
@@ -239,7 +239,7 @@ public final class PlanBuilder {
    *     PlanWriter} writes it
    */
   public Plan build() {
-    Plan said =
+    Plan entries =
         new Plan(
             name,
             new Code(classes, sources, classPath, Optional.ofNullable(mappers)),
@@ -250,15 +250,15 @@ public final class PlanBuilder {
             samples,
             HERE,
             List.of());
-    // Read again, so that there is one place only that knows what a plan must not say.
-    return PlanReader.read(HERE.file(), PlanWriter.write(said));
+    // Read again, so that the reader alone validates plans.
+    return PlanReader.read(HERE.file(), PlanWriter.write(entries));
   }
 
   private Layer layer(String layerName) {
     Layer layer = layers.get(layerName);
     if (layer == null) {
       throw new InputException(
-          HERE, "there is no layer '" + layerName + "'", "say layer(…) before what is in it");
+          HERE, "there is no layer '" + layerName + "'", "call layer(…) first");
     }
     return layer;
   }
@@ -331,7 +331,7 @@ public final class PlanBuilder {
       return plan.concept(conceptName);
     }
 
-    /** What is said about the plan as a whole. */
+    /** The whole plan. */
     public PlanBuilder plan() {
       return plan;
     }

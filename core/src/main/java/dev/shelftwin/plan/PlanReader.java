@@ -45,7 +45,7 @@ public final class PlanReader {
   /**
    * Reads a plan from a file in UTF-8.
    *
-   * @throws InputException where there is no such file or the plan is wrong; tells every error
+   * @throws InputException where there is no such file or the plan is wrong; reports every error
    */
   public static Plan read(Path file) {
     try {
@@ -65,7 +65,7 @@ public final class PlanReader {
    * Reads a plan from text.
    *
    * @param file what errors call it
-   * @throws InputException where the plan is wrong; tells every error
+   * @throws InputException where the plan is wrong; reports every error
    */
   public static Plan read(String file, String text) {
     YamlDocument yaml = new YamlDocument(file, text);

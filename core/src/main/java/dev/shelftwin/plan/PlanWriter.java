@@ -74,12 +74,12 @@ public final class PlanWriter {
     }
     text.append("\nlayers:\n");
     for (Layer layer : plan.layers()) {
-      Map<String, Object> said = new LinkedHashMap<>();
-      said.put("role", layer.role().key());
-      putPackages(said, layer.packages());
-      putDefaults(said, layer.defaults());
-      putRules(said, layer.rules());
-      text.append(comments(layer, 2)).append(yaml.block(Map.of(layer.name(), said), 2));
+      Map<String, Object> entries = new LinkedHashMap<>();
+      entries.put("role", layer.role().key());
+      putPackages(entries, layer.packages());
+      putDefaults(entries, layer.defaults());
+      putRules(entries, layer.rules());
+      text.append(comments(layer, 2)).append(yaml.block(Map.of(layer.name(), entries), 2));
     }
     if (!plan.signatures().isEmpty()) {
       Map<String, Object> signatures = new LinkedHashMap<>();
@@ -100,26 +100,27 @@ public final class PlanWriter {
     return text.toString();
   }
 
-  private static void putPackages(Map<String, Object> said, PackageScope packages) {
-    putPaths(said, packages.includes().size() == 1 ? "package" : "packages", packages.includes());
-    putPaths(said, "except", packages.excludes());
+  private static void putPackages(Map<String, Object> entries, PackageScope packages) {
+    putPaths(
+        entries, packages.includes().size() == 1 ? "package" : "packages", packages.includes());
+    putPaths(entries, "except", packages.excludes());
   }
 
-  private static void putDefaults(Map<String, Object> said, LayerDefaults defaults) {
+  private static void putDefaults(Map<String, Object> entries, LayerDefaults defaults) {
     if (!defaults.fields().isEmpty()) {
-      said.put("fields", defaults.fields().stream().map(PlanWriter::fieldDefault).toList());
+      entries.put("fields", defaults.fields().stream().map(PlanWriter::fieldDefault).toList());
     }
     if (!defaults.accept().isEmpty()) {
-      said.put("accept", acceptances(defaults.accept()));
+      entries.put("accept", acceptances(defaults.accept()));
     }
   }
 
   private static Map<String, Object> fieldDefault(FieldDefault field) {
-    Map<String, Object> said = new LinkedHashMap<>();
-    said.put("field", field.field().value());
-    field.role().ifPresent(role -> said.put("is", role.key()));
-    field.stays().ifPresent(stays -> said.put("stays", stays.value()));
-    return said;
+    Map<String, Object> entries = new LinkedHashMap<>();
+    entries.put("field", field.field().value());
+    field.role().ifPresent(role -> entries.put("is", role.key()));
+    field.stays().ifPresent(stays -> entries.put("stays", stays.value()));
+    return entries;
   }
 
   private static Map<String, Object> acceptances(Map<RuleId, Acceptance> accept) {
@@ -130,45 +131,45 @@ public final class PlanWriter {
     return accepted;
   }
 
-  private static void putRules(Map<String, Object> said, LayerRules rules) {
+  private static void putRules(Map<String, Object> entries, LayerRules rules) {
     if (!rules.allowedTypes().isEmpty()) {
-      said.put("allowed-types", strings(rules.allowedTypes()));
+      entries.put("allowed-types", strings(rules.allowedTypes()));
     }
     if (!rules.unlistedTypes().isEmpty()) {
-      said.put("unlisted-types", strings(rules.unlistedTypes()));
+      entries.put("unlisted-types", strings(rules.unlistedTypes()));
     }
-    putPaths(said, "names", rules.names());
-    rules.spelling().ifPresent(spelling -> said.put("spelling", spelling.key()));
+    putPaths(entries, "names", rules.names());
+    rules.spelling().ifPresent(spelling -> entries.put("spelling", spelling.key()));
     rules
         .unspecifiedNullness()
-        .ifPresent(presence -> said.put("unspecified-nullness", KebabCase.of(presence)));
+        .ifPresent(presence -> entries.put("unspecified-nullness", KebabCase.of(presence)));
   }
 
   private static Map<String, Object> style(Plan plan) {
-    Map<String, Object> said = new LinkedHashMap<>();
+    Map<String, Object> entries = new LinkedHashMap<>();
     if (!plan.layers().isEmpty()) {
       MapperStyle style = plan.layers().get(0).style();
-      style.name().ifPresent(name -> said.put("name", name.value()));
-      style.packageName().ifPresent(name -> said.put("package", name.value()));
-      putPaths(said, "on-class", style.onClass());
-      putPaths(said, "on-constructor", style.onConstructor());
+      style.name().ifPresent(name -> entries.put("name", name.value()));
+      style.packageName().ifPresent(name -> entries.put("package", name.value()));
+      putPaths(entries, "on-class", style.onClass());
+      putPaths(entries, "on-constructor", style.onConstructor());
     }
-    return said;
+    return entries;
   }
 
   private static Map<String, Object> code(Code code) {
-    Map<String, Object> said = new LinkedHashMap<>();
-    putPaths(said, "classes", code.classes());
-    putPaths(said, "sources", code.sources());
-    putPaths(said, "class-path", code.classPath());
-    code.mappers().ifPresent(text -> said.put("mappers", text.value()));
-    return said;
+    Map<String, Object> entries = new LinkedHashMap<>();
+    putPaths(entries, "classes", code.classes());
+    putPaths(entries, "sources", code.sources());
+    putPaths(entries, "class-path", code.classPath());
+    code.mappers().ifPresent(text -> entries.put("mappers", text.value()));
+    return entries;
   }
 
-  private static void putPaths(Map<String, Object> said, String key, List<Text> paths) {
+  private static void putPaths(Map<String, Object> entries, String key, List<Text> paths) {
     if (!paths.isEmpty()) {
       List<String> values = paths.stream().map(Text::value).toList();
-      said.put(key, values.size() == 1 ? values.get(0) : values);
+      entries.put(key, values.size() == 1 ? values.get(0) : values);
     }
   }
 
@@ -184,10 +185,10 @@ public final class PlanWriter {
     if (!concept.omissions().isEmpty()) {
       Map<String, Object> omits = new LinkedHashMap<>();
       for (Omission omission : concept.omissions()) {
-        Map<String, Object> said = new LinkedHashMap<>();
-        said.put("fields", omission.fields().stream().map(Text::value).toList());
-        said.put("because", omission.because().value());
-        omits.put(omission.shape().value(), said);
+        Map<String, Object> entries = new LinkedHashMap<>();
+        entries.put("fields", omission.fields().stream().map(Text::value).toList());
+        entries.put("because", omission.because().value());
+        omits.put(omission.shape().value(), entries);
       }
       text.append("    omits:\n").append(yaml.block(omits, 6));
     }
@@ -215,10 +216,10 @@ public final class PlanWriter {
       if (first.build().isEmpty()) {
         return first.type();
       }
-      Map<String, Object> said = new LinkedHashMap<>();
-      said.put("type", first.type());
-      said.put("build", strings(first.build()));
-      return said;
+      Map<String, Object> entries = new LinkedHashMap<>();
+      entries.put("type", first.type());
+      entries.put("build", strings(first.build()));
+      return entries;
     }
     Map<String, Object> directions = new LinkedHashMap<>();
     uses.forEach(use -> directions.put(use.type(), use.direction().key()));
@@ -245,11 +246,11 @@ public final class PlanWriter {
 
   private static Object acceptance(@Nullable Acceptance acceptance) {
     String because = acceptance == null ? "" : acceptance.because().value();
-    Map<String, Object> said = new LinkedHashMap<>(Map.of("because", because));
+    Map<String, Object> entries = new LinkedHashMap<>(Map.of("because", because));
     if (acceptance != null) {
-      acceptance.until().ifPresent(day -> said.put("until", day.toString()));
+      acceptance.until().ifPresent(day -> entries.put("until", day.toString()));
     }
-    return said.size() == 1 ? because : said;
+    return entries.size() == 1 ? because : entries;
   }
 
   private static Object number(BigDecimal value) {
@@ -257,30 +258,30 @@ public final class PlanWriter {
     return whole ? (Object) value.longValue() : (Object) value.doubleValue();
   }
 
-  private static Object limits(SaidLimits limits) {
-    Map<String, Object> said = new LinkedHashMap<>();
-    limits.limits().minLength().ifPresent(count -> said.put("min-length", count));
-    limits.limits().maxLength().ifPresent(count -> said.put("length", count));
-    limits.limits().digits().ifPresent(count -> said.put("digits", count));
-    limits.limits().scale().ifPresent(count -> said.put("scale", count));
-    limits.limits().min().ifPresent(bound -> said.put("min", number(bound.value())));
-    limits.limits().max().ifPresent(bound -> said.put("max", number(bound.value())));
-    limits.limits().patterns().forEach(pattern -> said.put("pattern", pattern));
+  private static Object limits(PlanLimits limits) {
+    Map<String, Object> entries = new LinkedHashMap<>();
+    limits.limits().minLength().ifPresent(count -> entries.put("min-length", count));
+    limits.limits().maxLength().ifPresent(count -> entries.put("length", count));
+    limits.limits().digits().ifPresent(count -> entries.put("digits", count));
+    limits.limits().scale().ifPresent(count -> entries.put("scale", count));
+    limits.limits().min().ifPresent(bound -> entries.put("min", number(bound.value())));
+    limits.limits().max().ifPresent(bound -> entries.put("max", number(bound.value())));
+    limits.limits().patterns().forEach(pattern -> entries.put("pattern", pattern));
     if (limits.required()) {
-      said.put("required", true);
+      entries.put("required", true);
     }
     if (limits.limits().unique()) {
-      said.put("unique", true);
+      entries.put("unique", true);
     }
-    return said;
+    return entries;
   }
 
   private static <T> void put(
       Map<String, Object> words, String key, Scoped<T> scoped, Function<T, Object> value) {
-    scoped.everywhere().ifPresent(said -> words.put(key, value.apply(said)));
+    scoped.everywhere().ifPresent(one -> words.put(key, value.apply(one)));
     if (!scoped.only().isEmpty()) {
       Map<String, Object> only = new LinkedHashMap<>();
-      scoped.only().forEach((name, said) -> only.put(name, value.apply(said)));
+      scoped.only().forEach((name, entries) -> only.put(name, value.apply(entries)));
       words.put(key, only);
     }
   }
@@ -325,10 +326,10 @@ public final class PlanWriter {
   }
 
   private static Object codes(Codes codes) {
-    Map<String, Object> said = new LinkedHashMap<>(codes.byConstant());
+    Map<String, Object> entries = new LinkedHashMap<>(codes.byConstant());
     Optional<Text> otherwise = codes.otherwise();
-    otherwise.ifPresent(constant -> said.put(RowReader.OTHERWISE, constant.value()));
-    return said;
+    otherwise.ifPresent(constant -> entries.put(RowReader.OTHERWISE, constant.value()));
+    return entries;
   }
 
   private static Map<String, Object> strings(Map<String, Text> texts) {

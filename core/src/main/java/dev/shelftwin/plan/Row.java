@@ -45,7 +45,7 @@ public record Row(
     Scoped<Codes> codes,
     Scoped<Literal> absent,
     Optional<ChronoUnit> unit,
-    Scoped<SaidLimits> limits,
+    Scoped<PlanLimits> limits,
     Map<RuleId, Acceptance> accept,
     RowText text)
     implements PlanWord {
@@ -72,7 +72,7 @@ public record Row(
   }
 
   /**
-   * This row as a default of a layer; empty if it says more than a layer's default can.
+   * This row as a default of a layer; empty if it has words that a layer's default cannot have.
    *
    * @param layer the only layer that it may name
    */

@@ -18,7 +18,7 @@ public final class RowBuilder {
 
   private final Map<String, Text> names = new LinkedHashMap<>();
   private final Map<String, List<Text>> lists = new LinkedHashMap<>();
-  private final Words<SaidLimits> limits = new Words<>();
+  private final Words<PlanLimits> limits = new Words<>();
   private final Map<RuleId, Acceptance> accept = new HashMap<>();
   private final Words<Text> stays = new Words<>();
   private final Words<GivenValue> given = new Words<>();
@@ -29,7 +29,7 @@ public final class RowBuilder {
   private @Nullable Text derived;
   private @Nullable ChronoUnit unit;
 
-  /** A row that says nothing yet. */
+  /** An empty row. */
   public RowBuilder() {}
 
   /** The field's name in a layer or a shape. */
@@ -126,9 +126,9 @@ public final class RowBuilder {
     return this;
   }
 
-  /** What the field allows there, where its declaration does not say. */
-  public RowBuilder limits(String layerOrShape, Limits said, boolean required) {
-    limits.only.put(layerOrShape, new SaidLimits(said, required, PlanBuilder.HERE));
+  /** Limits of the field that its declaration does not give. */
+  public RowBuilder limits(String layerOrShape, Limits entries, boolean required) {
+    limits.only.put(layerOrShape, new PlanLimits(entries, required, PlanBuilder.HERE));
     return this;
   }
 
@@ -143,7 +143,7 @@ public final class RowBuilder {
     return this;
   }
 
-  /** What was said so far. */
+  /** The row so far. */
   public Row row() {
     return new Row(
         names,
@@ -161,7 +161,7 @@ public final class RowBuilder {
         RowText.at(PlanBuilder.HERE));
   }
 
-  /** What is said once for all, or by layer and shape. */
+  /** A value for all shapes, or one for each layer or shape. */
   private static final class Words<T> {
 
     private @Nullable T everywhere;

@@ -92,7 +92,7 @@ final class RowReader {
     if (!lists.isEmpty() && !entries.containsKey("by")) {
       yaml.error(
           yaml.place(node),
-          "nothing says how several fields become one",
+          "several fields are listed, but no method joins them",
           "name a class of yours with 'by': a static method that takes them all, and one for each"
               + " that is called like it");
     }
@@ -230,7 +230,7 @@ final class RowReader {
     }
     yaml.refuseOthers(parts, names, "this concept");
     if (parts.isEmpty()) {
-      yaml.error(entry.key().at(), "'" + key + "' says nothing", "name a layer or a shape in it");
+      yaml.error(entry.key().at(), "'" + key + "' is empty", "name a layer or a shape in it");
     }
     Map<String, T> only = new LinkedHashMap<>();
     parts.forEach((name, part) -> read.apply(part).ifPresent(value -> only.put(name, value)));
@@ -245,18 +245,16 @@ final class RowReader {
     Optional<Object> value = yaml.scalar(entry.value(), "'absent'");
     if (value.isEmpty() && entry.value() instanceof ScalarNode) {
       yaml.error(
-          entry.key().at(),
-          "'absent' says nothing",
-          "write the value that stands for a missing one");
+          entry.key().at(), "'absent' is empty", "write the value that stands for a missing one");
     }
-    return value.map(said -> new Literal(said, entry.key().at()));
+    return value.map(literal -> new Literal(literal, entry.key().at()));
   }
 
   private Optional<Codes> codes(Entry entry) {
     Map<String, Object> codes = new LinkedHashMap<>();
     Map<Object, String> constants = new HashMap<>();
-    Map<String, Entry> said = yaml.entries(entry.value(), "'codes'");
-    for (Entry part : said.values()) {
+    Map<String, Entry> entries = yaml.entries(entry.value(), "'codes'");
+    for (Entry part : entries.values()) {
       String constant = part.key().value();
       Optional<Object> code = yaml.scalar(part.value(), "a code");
       if (constant.equals(OTHERWISE) || code.isEmpty()) {
@@ -276,16 +274,16 @@ final class RowReader {
           entry.key().at(), "'codes' names no constant", "write it like 'codes: { PLANNED: 1 }'");
     }
     Optional<Text> otherwise =
-        Optional.ofNullable(said.get(OTHERWISE))
+        Optional.ofNullable(entries.get(OTHERWISE))
             .flatMap(part -> yaml.text(part.value(), "'" + OTHERWISE + "'"));
     return Optional.of(new Codes(codes, otherwise, entry.key().at()));
   }
 
   private Optional<GivenValue> given(Entry entry) {
-    Map<String, Entry> said = yaml.entries(entry.value(), "'given'");
-    yaml.refuseOthers(said, List.of("value", "from"), "'given'");
-    @Nullable Entry value = said.get("value");
-    @Nullable Entry from = said.get("from");
+    Map<String, Entry> entries = yaml.entries(entry.value(), "'given'");
+    yaml.refuseOthers(entries, List.of("value", "from"), "'given'");
+    @Nullable Entry value = entries.get("value");
+    @Nullable Entry from = entries.get("from");
     if ((value == null) == (from == null)) {
       yaml.error(
           entry.key().at(),
@@ -323,59 +321,60 @@ final class RowReader {
     return Optional.of(new GivenValue.StaticMethod(method, at));
   }
 
-  private Optional<SaidLimits> limits(Entry entry) {
-    Map<String, Entry> said = yaml.entries(entry.value(), "'limits'");
-    yaml.refuseOthers(said, LIMITS, "'limits'");
+  private Optional<PlanLimits> limits(Entry entry) {
+    Map<String, Entry> entries = yaml.entries(entry.value(), "'limits'");
+    yaml.refuseOthers(entries, LIMITS, "'limits'");
     Limits.Builder limits = new Limits.Builder();
-    count(said, "min-length").ifPresent(limits::minLength);
-    count(said, "length").ifPresent(limits::maxLength);
-    count(said, "digits").ifPresent(limits::digits);
-    count(said, "scale").ifPresent(limits::scale);
-    bound(said, "min").ifPresent(limits::min);
-    bound(said, "max").ifPresent(limits::max);
-    word(said, "pattern")
+    count(entries, "min-length").ifPresent(limits::minLength);
+    count(entries, "length").ifPresent(limits::maxLength);
+    count(entries, "digits").ifPresent(limits::digits);
+    count(entries, "scale").ifPresent(limits::scale);
+    bound(entries, "min").ifPresent(limits::min);
+    bound(entries, "max").ifPresent(limits::max);
+    word(entries, "pattern")
         .flatMap(part -> yaml.text(part.value(), "'pattern'"))
         .filter(this::isExpression)
         .ifPresent(pattern -> limits.pattern(pattern.value()));
-    if (isTrue(said, "unique")) {
+    if (isTrue(entries, "unique")) {
       limits.unique();
     }
-    return Optional.of(new SaidLimits(limits.build(), isTrue(said, "required"), entry.key().at()));
+    return Optional.of(
+        new PlanLimits(limits.build(), isTrue(entries, "required"), entry.key().at()));
   }
 
-  private Optional<Integer> count(Map<String, Entry> said, String key) {
-    return number(said, key, number -> number.signum() >= 0 && number.scale() <= 0, "a count")
+  private Optional<Integer> count(Map<String, Entry> entries, String key) {
+    return number(entries, key, number -> number.signum() >= 0 && number.scale() <= 0, "a count")
         .map(BigDecimal::intValue);
   }
 
-  private Optional<Limits.Bound> bound(Map<String, Entry> said, String key) {
-    return number(said, key, number -> true, "a number")
+  private Optional<Limits.Bound> bound(Map<String, Entry> entries, String key) {
+    return number(entries, key, number -> true, "a number")
         .map(number -> new Limits.Bound(number, true));
   }
 
   private Optional<BigDecimal> number(
-      Map<String, Entry> said, String key, Predicate<BigDecimal> fits, String what) {
+      Map<String, Entry> entries, String key, Predicate<BigDecimal> fits, String what) {
     Optional<BigDecimal> number =
-        word(said, key)
+        word(entries, key)
             .flatMap(part -> yaml.scalar(part.value(), "'" + key + "'"))
             .filter(Number.class::isInstance)
             .map(value -> new BigDecimal(value.toString()))
             .filter(fits);
-    word(said, key)
+    word(entries, key)
         .filter(part -> number.isEmpty())
         .ifPresent(part -> yaml.error(part.key().at(), "'" + key + "' takes " + what, "write one"));
     return number;
   }
 
-  private boolean isTrue(Map<String, Entry> said, String key) {
+  private boolean isTrue(Map<String, Entry> entries, String key) {
     Optional<Object> value =
-        word(said, key).flatMap(part -> yaml.scalar(part.value(), "'" + key + "'"));
+        word(entries, key).flatMap(part -> yaml.scalar(part.value(), "'" + key + "'"));
     value
         .filter(one -> !(one instanceof Boolean))
         .ifPresent(
             other ->
                 yaml.error(
-                    word(said, key).orElseThrow().key().at(),
+                    word(entries, key).orElseThrow().key().at(),
                     "'" + key + "' takes true or false",
                     "write one of them"));
     return value.equals(Optional.of(true));

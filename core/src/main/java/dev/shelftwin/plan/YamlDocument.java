@@ -30,8 +30,8 @@ import org.snakeyaml.engine.v2.nodes.SequenceNode;
 import org.snakeyaml.engine.v2.nodes.Tag;
 
 /**
- * A YAML document (YAML 1.2.2) as nodes with places. Every error is kept, so that one reading tells
- * them all.
+ * A YAML document (YAML 1.2.2) as nodes with places. Every error is kept, so that one reading
+ * reports them all.
  */
 final class YamlDocument {
 

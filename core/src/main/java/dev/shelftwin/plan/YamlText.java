@@ -51,6 +51,11 @@ final class YamlText {
           String line = start + " " + flow(value);
           if (value instanceof Map<?, ?> inner && line.length() > WIDTH) {
             text.append(start).append('\n').append(block(inner, indent + 2));
+          } else if (value instanceof List<?> list
+              && line.length() > WIDTH
+              && list.stream().allMatch(Map.class::isInstance)) {
+            text.append(start).append('\n');
+            list.forEach(one -> text.append(item((Map<?, ?>) one, indent + 2)));
           } else {
             text.append(line).append('\n');
           }

@@ -81,7 +81,7 @@ final class ClassFiles implements ClassDependencies {
                           : places.ofMember(owner, method)))
           .toList();
     } catch (IllegalArgumentException | IndexOutOfBoundsException | IOException unreadable) {
-      return List.of(); // told with the package that the class is in
+      return List.of(); // reported with the package that the class is in
     }
   }
 
@@ -121,7 +121,7 @@ final class ClassFiles implements ClassDependencies {
         }
       }
     } catch (IOException unreadable) {
-      return List.of(); // told by the reader of declarations
+      return List.of(); // reported by the reader of declarations
     }
     return texts;
   }
@@ -151,7 +151,7 @@ final class ClassFiles implements ClassDependencies {
                           found,
                           ClassFiles::plainer));
         } catch (IllegalArgumentException | IndexOutOfBoundsException broken) {
-          // So a class file of a newer Java is told, and one that is cut off (JVMS §4.8).
+          // Reports class files of a newer Java and truncated ones (JVMS §4.8).
           unreadable.add(folder.relativize(file) + " (" + broken.getMessage() + ")");
         } catch (IOException failure) {
           unreadable.add(folder.relativize(file) + " (" + failure.getMessage() + ")");

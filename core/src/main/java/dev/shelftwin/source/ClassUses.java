@@ -16,8 +16,8 @@ import org.objectweb.asm.commons.Remapper;
 import org.objectweb.asm.tree.ClassNode;
 
 /**
- * What one class mentions: in its signature, its members', their code and all annotations. It hears
- * of every name since it seems to rename them.
+ * The classes that one class uses: in its signature, its members, their code and all annotations. A
+ * remapper is called with every name, so it is used here to collect them.
  */
 final class ClassUses extends ClassRemapper {
 
@@ -27,7 +27,8 @@ final class ClassUses extends ClassRemapper {
   private boolean isPublic;
 
   private ClassUses(Listener listener) {
-    super(API, new ClassNode(API), listener); // a visitor that hears of annotations in full
+    super(
+        API, new ClassNode(API), listener); // a visitor that is called for all parts of annotations
     this.listener = listener;
   }
 

@@ -128,7 +128,7 @@ final class ShapeReader {
     };
   }
 
-  /** The one that the compiler gives a record is final; nobody else says that of a record's. */
+  /** The compiler declares the toString of a record final; source code hardly ever does. */
   private boolean hasOwnText(TypeElement type) {
     return ElementFilter.methodsIn(type.getEnclosedElements()).stream()
         .filter(method -> method.getSimpleName().contentEquals("toString"))

@@ -71,7 +71,7 @@ final class SourceIndex {
     try (Stream<Path> files = Files.isDirectory(folder) ? Files.list(folder) : Stream.empty()) {
       return files.filter(file -> file.toString().endsWith(".java")).sorted().toList();
     } catch (IOException | UncheckedIOException unreadable) {
-      return List.of(); // what cannot be read here is told by the reader of declarations
+      return List.of(); // what cannot be read here is reported by the reader of declarations
     }
   }
 
@@ -94,7 +94,7 @@ final class SourceIndex {
         unit.accept(new Declarations(file, unit, text, positions, places), "");
       }
     } catch (IOException unreadable) {
-      places.clear(); // findings then tell the class only
+      places.clear(); // findings then name the class only
     }
   }
 

@@ -4,7 +4,10 @@ import java.lang.reflect.Type;
 import java.util.Map;
 import java.util.Objects;
 
-/** An end of routes outside the mappers: a table of a database, or a document such as JSON. */
+/**
+ * An end of routes outside the mappers: a table of a database, or a document such as JSON. Several
+ * threads use it at the same time.
+ */
 public interface End extends AutoCloseable {
 
   /** The name after the {@code @} in a route, such as {@code table}. */
@@ -26,11 +29,6 @@ public interface End extends AutoCloseable {
    */
   default End declaredAs(Type type) {
     return this;
-  }
-
-  /** Whether several routes may use the end at the same time. */
-  default boolean isThreadSafe() {
-    return false;
   }
 
   /** Releases everything that the end holds. */

@@ -4,7 +4,7 @@ import dev.shelftwin.shape.KebabCase;
 
 /** How a route ended. */
 public enum Outcome {
-  /** Every sample that was accepted came round as the ledger says. */
+  /** Every accepted sample arrived as the ledger says. */
   HELD,
   /** At least one sample diverged. */
   BROKEN,

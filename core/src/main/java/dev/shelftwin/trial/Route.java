@@ -189,14 +189,6 @@ public final class Route {
     return start.equals(end());
   }
 
-  /** Whether it can run at the same time as other routes. */
-  boolean isThreadSafe() {
-    return steps.stream()
-        .filter(RouteStep.ThroughEnd.class::isInstance)
-        .map(RouteStep.ThroughEnd.class::cast)
-        .allMatch(step -> step.end().isThreadSafe());
-  }
-
   /** The name of the concept. */
   public String conceptName() {
     return concept.name();

@@ -69,8 +69,9 @@ public final class Trial {
   public TrialResult run(TrialProgress progress) {
     int total = routes.size() * numbers().length;
     AtomicInteger done = new AtomicInteger();
+    int threads = options.threadCount();
     List<RouteResult> results =
-        new RouteWorkers<>(newTools)
+        new RouteWorkers<>(threads, newTools)
             .run(
                 routes,
                 (route, tools) ->
@@ -82,7 +83,22 @@ public final class Trial {
                             progress.advance(route.toString(), done.incrementAndGet(), total);
                           }
                         }));
+    if (threads > 1) {
+      results = confirmed(results);
+    }
     return new TrialResult(ledger.plan().name(), options.seed(), results);
+  }
+
+  /** Repeats broken routes one by one, because the users' code need not be thread-safe. */
+  private List<RouteResult> confirmed(List<RouteResult> results) {
+    TrialTools tools = newTools.get();
+    List<RouteResult> confirmed = new ArrayList<>(results);
+    for (int index = 0; index < results.size(); index++) {
+      if (results.get(index).outcome() == Outcome.BROKEN) {
+        confirmed.set(index, run(routes.get(index), tools, () -> {}));
+      }
+    }
+    return confirmed;
   }
 
   /**

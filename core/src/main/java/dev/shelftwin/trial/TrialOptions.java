@@ -12,21 +12,36 @@ import java.util.Set;
  * @param concepts which ones; empty for all
  * @param only the number of a single sample to repeat, counted from 0
  * @param ends whether routes lead to the real ends: JSON and a database
+ * @param threads how many routes run at the same time, at least 1; empty for as many as the machine
+ *     has processors, at most four
  */
 public record TrialOptions(
-    long seed, int samples, Set<String> concepts, OptionalInt only, boolean ends) {
+    long seed,
+    int samples,
+    Set<String> concepts,
+    OptionalInt only,
+    boolean ends,
+    OptionalInt threads) {
 
   /** Enough for every edge value of a type to turn up in every field of it. */
   public static final int DEFAULT_SAMPLES = 200;
 
   public static final long DEFAULT_SEED = 1;
 
+  private static final int USUAL_THREADS = 4;
+
   public TrialOptions {
     concepts = Set.copyOf(concepts);
     Objects.requireNonNull(only, "only");
-    if (samples < 1) {
-      throw new IllegalArgumentException("a trial needs at least one sample");
+    if (samples < 1 || threads.orElse(1) < 1) {
+      throw new IllegalArgumentException("a trial needs at least one sample and one thread");
     }
+  }
+
+  /** Options for the usual number of threads. */
+  public TrialOptions(
+      long seed, int samples, Set<String> concepts, OptionalInt only, boolean ends) {
+    this(seed, samples, concepts, only, ends, OptionalInt.empty());
   }
 
   /** All concepts to their ends, with the usual seed and count. */
@@ -36,12 +51,22 @@ public record TrialOptions(
 
   /** The same with another count of samples. */
   public TrialOptions withSamples(int count) {
-    return new TrialOptions(seed, count, concepts, only, ends);
+    return new TrialOptions(seed, count, concepts, only, ends, threads);
   }
 
   /** The same through the mappers alone. */
   public TrialOptions inMemory() {
-    return new TrialOptions(seed, samples, concepts, only, false);
+    return new TrialOptions(seed, samples, concepts, only, false, threads);
+  }
+
+  /** The same on a number of threads. */
+  public TrialOptions withThreads(int count) {
+    return new TrialOptions(seed, samples, concepts, only, ends, OptionalInt.of(count));
+  }
+
+  int threadCount() {
+    return threads.orElseGet(
+        () -> Math.min(USUAL_THREADS, Runtime.getRuntime().availableProcessors()));
   }
 
   boolean includes(String concept) {

@@ -78,7 +78,7 @@ class CatalogueTest {
   }
 
   @Test
-  void whatMayBeLostIsFoundAndNothingElse() {
+  void reportsEveryLossAndNothingElse() {
     // Types of JDBC are found to leak, too, since they stand outside the store here.
     List<Finding> findings =
         project.check().stream().filter(finding -> finding.rule() != RuleId.LEAKED_TYPE).toList();

@@ -8,6 +8,7 @@ import static org.junit.jupiter.params.provider.Arguments.of;
 import dev.shelftwin.finding.Finding;
 import dev.shelftwin.finding.InputException;
 import dev.shelftwin.finding.RuleId;
+import dev.shelftwin.plan.PlanReader;
 import dev.shelftwin.shape.Role;
 import dev.shelftwin.testkit.Project;
 import java.nio.file.Path;
@@ -33,6 +34,11 @@ class DrafterTest {
             "",
             "is: audit, stays: set by the persistence layer"),
         of("String noteText;", "String note2Text", "String note2Text", "store: noteText"),
+        of(
+            "String noteText;",
+            "String note1Text, String note2Text",
+            "String note1Text, String note2Text",
+            "store: noteText"),
         of(
             "long soakMinutes;",
             "java.time.Duration soak",
@@ -84,7 +90,7 @@ class DrafterTest {
 
   @ParameterizedTest(name = "{3}")
   @MethodSource("guesses")
-  void whatCanBeGuessedIsSaid(String row, String inside, String outside, String expected) {
+  void proposesRows(String row, String inside, String outside, String expected) {
     String more = inside.isEmpty() ? "" : ",\n    " + inside;
     String asked = outside.isEmpty() ? "" : ",\n    " + outside;
     Project project =
@@ -94,11 +100,13 @@ class DrafterTest {
             .with(REQUEST, REQUEST.replace("note)", "note" + asked + ")"))
             .java(OTHERS)
             .importing("coop.kiln.model.*");
-    assertThat(project.draft().text()).contains(expected);
+    String plan = project.draft().text();
+    assertThat(plan).contains(expected);
+    PlanReader.read("plan.yaml", plan);
   }
 
   @Test
-  void whatAViewOfAWrittenConceptLeavesOutIsAsked() {
+  void asksForFieldsThatAViewLeavesOut() {
     Project project =
         new Project(folder)
             .with("public record GlazeView(\n    String code,", "public record GlazeView(");
@@ -112,7 +120,7 @@ class DrafterTest {
   }
 
   @Test
-  void onePackageIsToldApartByTheTypesNames() {
+  void dividesOnePackageByTypeNames() {
     Project project =
         new Project(folder)
             .instead(
@@ -135,7 +143,7 @@ class DrafterTest {
   }
 
   @Test
-  void othersNamesArePairedByTheirFields() {
+  void pairsTypesOfOtherNamesByTheirFields() {
     Project project =
         new Project(folder)
             .java(
@@ -168,7 +176,7 @@ class DrafterTest {
   }
 
   @Test
-  void packagesThatTellNothingAreAskedFor() {
+  void asksForLayersThatCannotBeGuessed() {
     Project project = new Project(folder).instead("", "package coop;\nrecord Thing(int x) {}\n");
     assertThatThrownBy(project::draft)
         .isInstanceOf(InputException.class)

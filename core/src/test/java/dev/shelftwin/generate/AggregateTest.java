@@ -170,7 +170,7 @@ public class AggregateTest {
   }
 
   @Test
-  void aColleagueCouldHaveWrittenIt() {
+  void generatedCodeReadsLikeHandWrittenCode() {
     Generated generated = pieces(folder).run(OpenProject::generate);
     assertThat(Project.text(generated, "PieceStoreMapper"))
         .contains("this.findMakerRow = Objects.requireNonNull(findMakerRow, \"findMakerRow\");")
@@ -217,7 +217,7 @@ public class AggregateTest {
   }
 
   @Test
-  void aMistakeInAChildIsNamedByItsPath() {
+  void reportsThePathOfAMistakeInAChild() {
     Project wrong =
         pieces(folder)
             .with(
@@ -352,7 +352,7 @@ public class AggregateTest {
   }
 
   @Test
-  void severalFieldsBecomeOneByAClassOfOnesOwn() throws Exception {
+  void joinsSeveralFieldsWithAUserMethod() throws Exception {
     Project labelled = labelled();
     assertThat(labelled.check()).extracting(Finding::message).isEmpty();
     Generated generated = labelled.run(OpenProject::generate);
@@ -372,7 +372,7 @@ public class AggregateTest {
   }
 
   @Test
-  void whatJoinsMustBeThere() {
+  void reportsAMissingJoinMethod() {
     assertThat(
             labelled()
                 .with("String name(String brand, String shade)", "String all(String brand)")
@@ -389,7 +389,7 @@ public class AggregateTest {
         .containsExactly("type-mismatch GlazeView.shade");
     assertThatThrownBy(() -> labelled().with(", by: { api: coop.kiln.api.Labels }", "").check())
         .isInstanceOf(InputException.class)
-        .hasMessageContaining("nothing says how several fields become one");
+        .hasMessageContaining("several fields are listed, but no method joins them");
   }
 
   @Test
@@ -441,7 +441,7 @@ public class AggregateTest {
   }
 
   @Test
-  void aWayBackMayBeSaidInThePlan() {
+  void thePlanMayNameTheOppositeConverter() {
     Project said =
         pieces(folder)
             .with(
@@ -456,7 +456,7 @@ public class AggregateTest {
   }
 
   @Test
-  void whatAPathNamesMustBeThere() {
+  void reportsPathsThatDoNotExist() {
     Project misspelt = pieces(folder).with("store: maker.number", "store: maker.nummer");
     assertThat(misspelt.check())
         .singleElement()

@@ -84,7 +84,7 @@ public class BeanDomainTest {
   }
 
   @Test
-  void whatTheBeanSetsItselfIsLeftAlone() {
+  void doesNotSetWhatTheBeanSetsItself() {
     String mapper = Project.text(project(folder).run(OpenProject::generate), "BatchApiMapper");
     assertThat(mapper).contains("batch.setMixed(Instant.now());").doesNotContain("setNotes");
   }
@@ -95,7 +95,7 @@ public class BeanDomainTest {
     "this.mixer = mixer;, this.mixer = label;, Batch.mixer, changed",
     "this.notes = notes;, this.notes = List.of();, Batch.notes, changed"
   })
-  void aSetterThatKeepsSomethingElseIsNoticed(String keeps, String put, String field, String kind) {
+  void findsASetterThatStoresAnotherValue(String keeps, String put, String field, String kind) {
     Project flawed =
         project(folder).with("{ " + keeps + " }", "{ " + (put == null ? "" : put) + " }");
     assertThat(divergences(flawed))

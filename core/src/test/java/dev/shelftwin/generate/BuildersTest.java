@@ -142,7 +142,7 @@ class BuildersTest {
   }
 
   @Test
-  void aStepThatIsMissingIsAFieldThatReachesNothing() {
+  void aMissingBuilderStepLosesItsField() {
     Project project =
         project(
             "public static Steps builder() { return new Steps(); }",
@@ -161,7 +161,7 @@ class BuildersTest {
   }
 
   @Test
-  void whatTheFactorySetsIsLeftToIt() {
+  void doesNotSetWhatTheFactorySets() {
     Project project =
         project("public static Steps builder() { return new Steps(); }", FLUENT)
             .plan(
@@ -172,7 +172,7 @@ class BuildersTest {
   }
 
   @Test
-  void aConstructorThatTakesAsMuchIsPreferred() {
+  void prefersAConstructorWithAsManyParameters() {
     Project project =
         new Project(folder)
             .instead(

@@ -49,7 +49,7 @@ public class ChangeTest {
   }
 
   @Test
-  void anotherDomainObjectIsMadeInItsPlace() throws Exception {
+  void aChangeRequestCreatesAnotherDomainObject() throws Exception {
     Project project = glazes(folder);
     assertThat(project.check()).isEmpty();
     Generated generated = project.run(OpenProject::generate);
@@ -67,7 +67,7 @@ public class ChangeTest {
   }
 
   @Test
-  void aBuilderIsHandedWhatStays() {
+  void aBuilderReceivesUnchangedFields() {
     Project built =
         glazes(folder)
             .java(
@@ -103,7 +103,7 @@ public class ChangeTest {
   }
 
   @Test
-  void aPartMentionedAloneMakesNoWhole() {
+  void onePartAloneDoesNotFillAField() {
     Project parts =
         glazes(folder)
             .plan(
@@ -134,7 +134,7 @@ public class ChangeTest {
   }
 
   @Test
-  void aRowIsChangedItself() throws Exception {
+  void aChangeRequestChangesTheRow() throws Exception {
     Project two =
         glazes(folder)
             .with("  model: { role: domain, package: coop.kiln.model }\n", "")

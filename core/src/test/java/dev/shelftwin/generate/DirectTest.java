@@ -41,7 +41,7 @@ public class DirectTest {
   }
 
   @Test
-  void theRowIsCarriedPastTheDomain() throws Exception {
+  void aDirectHopMapsTheRow() throws Exception {
     Project project = glazes(folder);
     assertThat(project.check()).extracting(Finding::message).isEmpty();
     Generated generated = project.run(OpenProject::generate);
@@ -56,7 +56,7 @@ public class DirectTest {
   }
 
   @Test
-  void valuesThatThePlanDoesNotListGoPastTheDomainToo() throws Exception {
+  void directHopsIncludeUnlistedTypes() throws Exception {
     Project project =
         glazes(folder)
             .with(
@@ -87,7 +87,7 @@ public class DirectTest {
   }
 
   @Test
-  void whatIsLeftOutPastTheDomainMustBeSaidToo() {
+  void aDirectHopMustListOmittedFields() {
     Project silent = glazes(folder).with("[note, foodSafe]", "[note]");
     assertThat(silent.check())
         .extracting(
@@ -107,7 +107,7 @@ public class DirectTest {
         "GlazeView -> GlazeCard  | the concept's store has no 'GlazeView'",
         "GlazeRow -> NewGlaze    | what goes out has no 'NewGlaze'",
       })
-  void aWayThatCannotBeIsToldWithItsPlace(String way, String message) {
+  void reportsAnImpossibleDirectHop(String way, String message) {
     Project wrong = glazes(folder).with("direct: GlazeRow -> GlazeCard", "direct: " + way);
     assertThatThrownBy(wrong::check)
         .isInstanceOfSatisfying(

@@ -104,7 +104,7 @@ public class EnvelopeTest {
         "Page<Glaze, Glaze> | The layer 'model' (coop.kiln.model) has no type named Page<Glaze, Glaze>",
         "Page<Glace>        | The layer 'model' (coop.kiln.model) has no type named Page<Glace>",
       })
-  void whatItHoldsMustBeSaid(String model, String expected) {
+  void aGenericTypeNeedsTypeArguments(String model, String expected) {
     Project project =
         enveloped(
             folder,

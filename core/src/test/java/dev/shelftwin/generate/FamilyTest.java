@@ -123,7 +123,7 @@ public class FamilyTest {
   }
 
   @Test
-  void aKindThatALayerLacksIsFound() {
+  void reportsASubtypeThatALayerLacks() {
     Project gap =
         fees(folder)
             .with(
@@ -137,7 +137,7 @@ public class FamilyTest {
   }
 
   @Test
-  void aKindThatGoesWrongIsNamed() {
+  void reportsTheSubtypeThatFails() {
     Project wrong =
         fees(folder)
             .with(

@@ -228,7 +228,7 @@ class GenerateTest {
   }
 
   @Test
-  void whatCannotBeWrittenIsRefusedAndTheOthersAreWritten() {
+  void writesTheOtherMappersIfOneCannotBeWritten() {
     Project project =
         new Project(folder)
             .with("public record GlazeView(", "public record GlazeView(\n    int stock,");
@@ -255,7 +255,7 @@ class GenerateTest {
   }
 
   @Test
-  void aLiteralThatDoesNotFitRefusesTheMapperToo() {
+  void aLiteralOfTheWrongTypeMakesTheMapperUnwritable() {
     for (String literal : List.of("many", "null", "40000")) {
       Project project =
           new Project(folder)

@@ -93,7 +93,7 @@ class MapperStyleTest {
         "coop.kiln.carriers.{layer}    | '{package}..x'    | '{package}..x' is no package",
         "on-class: coop.kiln.Wired     | on-type: x        | 'mappers' has no 'on-type'",
       })
-  void aPatternThatCannotBeIsTold(String find, String put, String message) {
+  void reportsAnInvalidPattern(String find, String put, String message) {
     Project wrong = glazes().with(find, put);
     assertThatThrownBy(wrong::check)
         .isInstanceOf(InputException.class)

@@ -79,7 +79,7 @@ public class PartRowTest {
   }
 
   @Test
-  void whatTheOtherRowKeepsMustBeAccountedForToo() {
+  void fieldsOfAPartRowMustBeMapped() {
     Project project = glazes(folder, "@OneToOne(cascade = CascadeType.ALL)", "", "");
     assertThat(project.check())
         .extracting(

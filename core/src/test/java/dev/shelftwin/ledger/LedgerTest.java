@@ -153,7 +153,7 @@ class LedgerTest {
   }
 
   @Test
-  void simpleNamesThatRepeatAreToldApartByTheirLayer() {
+  void qualifiesRepeatedNamesByTheirLayer() {
     Project project =
         new Project(folder)
             .with("public class GlazeRow {", "public class Glaze {")

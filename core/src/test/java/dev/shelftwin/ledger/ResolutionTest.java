@@ -5,6 +5,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 import dev.shelftwin.finding.Finding;
 import dev.shelftwin.plan.PlanReader;
 import dev.shelftwin.shape.Creator;
+import dev.shelftwin.shape.Shapes;
+import dev.shelftwin.testkit.MemoryShapes;
 import dev.shelftwin.testkit.OpenProject;
 import dev.shelftwin.testkit.Project;
 import java.nio.file.Files;
@@ -12,6 +14,8 @@ import java.nio.file.Path;
 import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
 
 /** Which creator is selected, and which words of the plan have an effect. */
 class ResolutionTest {
@@ -105,6 +109,45 @@ class ResolutionTest {
     assertThat(second).isEqualTo(first).isNotSameAs(first);
     List<HopLedger> hops = second.concepts().get(0).hops();
     assertThat(hops).isEqualTo(first.concepts().get(0).hops());
+  }
+
+  /** A workshop and its tables: one of the concepts needs the other. */
+  @ParameterizedTest
+  @ValueSource(strings = {"Workshop Table", "Table Workshop"})
+  void theOrderOfConceptsDoesNotMatter(String concepts) {
+    Shapes shapes =
+        new MemoryShapes()
+            .record("coop.model.Workshop", "String name", "coop.model.Table best")
+            .record("coop.model.Table", "int seats")
+            .record("coop.api.WorkshopView", "String name", "coop.api.TableView best")
+            .record("coop.api.TableView", "int seats");
+    StringBuilder plan =
+        new StringBuilder(
+            """
+            shelf-twin: 1
+            name: workshops
+            layers:
+              model: { role: domain, package: coop.model }
+              api: { role: transfer, package: coop.api }
+            concepts:
+            """);
+    for (String concept : concepts.split(" ")) {
+      plan.append("  %1$s: { model: %1$s, api: { %1$sView: out } }\n".formatted(concept));
+    }
+    Ledger ledger = LedgerBuilder.build(PlanReader.read("plan.yaml", plan.toString()), shapes);
+    assertThat(ledger.unknownNames()).isEmpty();
+    assertThat(ledger.concept("Workshop").orElseThrow().hops())
+        .singleElement()
+        .extracting(ResolutionTest::kinds)
+        .isEqualTo(List.of("Carried", "Converted"));
+    assertThat(ledger.concept("Table").orElseThrow().hops())
+        .singleElement()
+        .extracting(ResolutionTest::kinds)
+        .isEqualTo(List.of("Carried"));
+  }
+
+  private static List<String> kinds(HopLedger hop) {
+    return hop.mappings().stream().map(mapping -> mapping.getClass().getSimpleName()).toList();
   }
 
   /** A remedy changes the text of the plan, whatever style its rows are written in. */

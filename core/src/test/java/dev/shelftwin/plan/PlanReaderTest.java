@@ -123,7 +123,7 @@ class PlanReaderTest {
   }
 
   @Test
-  void everythingKnowsWhereItStands() {
+  void everyWordHasItsPlace() {
     Plan plan = PlanReader.read("plan.yaml", PLAN);
     Row peak = plan.concepts().get(0).rows().get(1);
     assertThat(peak.at()).hasToString("plan.yaml:15:9");
@@ -159,18 +159,18 @@ class PlanReaderTest {
           from: caller                 | from: caller, value: 1     | refuses | 'given' takes either a value or where it comes from
           value: PLANNED               | value: [PLANNED]           | refuses | 'value' takes one value
           derived: from started to ended | codes: [1]               | refuses | 'codes' takes keys with values
-          derived: from started to ended | codes: {}                | refuses | 'codes' says nothing
+          derived: from started to ended | codes: {}                | refuses | 'codes' is empty
           derived: from started to ended | codes: { LOW: [1] }      | refuses | a code takes one value
           derived: from started to ended | codes: { store: { otherwise: LOW } } | accepts | 'codes' names no constant
           derived: from started to ended | codes: { LOW: 1, HIGH: 1 } | accepts | the code 1 stands for LOW already
-          derived: from started to ended | absent: null             | refuses | 'absent' says nothing
+          derived: from started to ended | absent: null             | refuses | 'absent' is empty
           derived: from started to ended | absent: [1]              | refuses | 'absent' takes one value
           derived: from started to ended | unit: fortnights         | refuses | 'unit' has no 'fortnights'
-          { model: remarks, stays      | { model: remarks, store: [a, b], stays | accepts | nothing says how several fields become one
+          { model: remarks, stays      | { model: remarks, store: [a, b], stays | accepts | several fields are listed, but no method joins them
           name: kiln-cooperative       | `name: a\nmappers: { name: Mapper }` | accepts | 'Mapper' names no class for each concept
           name: kiln-cooperative       | `name: a\nmappers: { package: a..b }` | accepts | 'a..b' is no package
           name: kiln-cooperative       | `name: a\nmappers: { names: x }` | refuses | 'mappers' has no 'names'; did you mean 'name'?
-          stays: { FiringView: for members only } | stays: {}       | refuses | 'stays' says nothing
+          stays: { FiringView: for members only } | stays: {}       | refuses | 'stays' is empty
           lossy-conversion: seconds    | lossy: seconds             | refuses | 'accept' has no 'lossy'; did you mean 'lossy-conversion'?
           lossy-conversion: seconds    | layer-breach: seconds      | refuses | 'accept' has no 'layer-breach'
           lossy-conversion: seconds are enough | `lossy-conversion: { until: 2027-01-31 }` | refuses | 'because' is missing here
@@ -205,7 +205,7 @@ class PlanReaderTest {
           sources: src                 | sources: *nowhere          | broken  | this is no YAML
           fields: [charge, operator]   | fields: &a [charge, *a]    | broken  | an alias refers to what it stands in
           """)
-  void whatIsWrongIsToldWithItsPlace(String find, String put, String schema, String message) {
+  void reportsErrorsWithTheirPlaces(String find, String put, String schema, String message) {
     String wrong = PLAN.replace(find, put.replace("\\n", "\n"));
     assertThat(wrong).isNotEqualTo(PLAN);
     if (!schema.equals("broken")) {
@@ -274,7 +274,7 @@ class PlanReaderTest {
   }
 
   @Test
-  void oneReadingTellsEveryError() {
+  void reportsEveryErrorInOneReading() {
     String wrong = PLAN.replace("is: key", "is: kee").replace("from: caller", "from: nobody");
     assertThatThrownBy(() -> PlanReader.read("plan.yaml", wrong))
         .isInstanceOfSatisfying(
@@ -287,14 +287,14 @@ class PlanReaderTest {
 
   @ParameterizedTest
   @ValueSource(strings = {"", "# nothing", "just words", "- a list", "shelf-twin: 1\n---\nname: x"})
-  void whatIsNoPlanAtAllIsRefused(String text) {
+  void rejectsTextThatIsNoPlan(String text) {
     assertThatThrownBy(() -> PlanReader.read("plan.yaml", text))
         .isInstanceOf(InputException.class)
         .hasMessageContaining("plan.yaml");
   }
 
   @Test
-  void aliasesThatGrowWithoutEndAreRefused() {
+  void rejectsEndlessAliases() {
     StringBuilder bomb = new StringBuilder("a0: &a0 [x, x, x, x, x, x, x, x]\n");
     for (int level = 1; level < 12; level++) {
       String alias = "*a" + (level - 1);
@@ -319,7 +319,7 @@ class PlanReaderTest {
   }
 
   @Test
-  void aFileThatIsNotThereOrNoTextIsRefused() throws IOException {
+  void rejectsMissingAndBinaryFiles() throws IOException {
     Path absent = folder.resolve("absent.yaml");
     assertThatThrownBy(() -> PlanReader.read(absent))
         .isInstanceOf(InputException.class)

@@ -37,7 +37,7 @@ class PlanWriterTest {
         on-class: [coop.kiln.Wired, coop.kiln.One]
         on-constructor: coop.kiln.Handed
       layers:
-        store: { role: persistence, package: coop.kiln.store, apart: { OldRow: "for # reports" }, names: ["{concept}Row", "{concept}Log"], spelling: snake-case, unsaid: required }
+        store: { role: persistence, package: coop.kiln.store, apart: { OldRow: "for # reports" }, names: ["{concept}Row", "{concept}Log"], spelling: snake-case, unsaid: required, fields: [{ field: createdAt, is: audit, stays: "written by the row: itself" }, { field: tenant, stays: "set by, the session" }], accept: { leaked-key: "by id" } }
         model: { role: domain, package: coop.kiln.model }
         api: { role: transfer, package: coop.kiln.api, knows: { coop.kiln.store.Clock: "it's one: for all" } }
       signatures: { coop.kiln.desk: [model, api], coop.kiln.shop: model }
@@ -71,6 +71,18 @@ class PlanWriterTest {
   }
 
   @Test
+  void everyDefaultOfALayerHasItsOwnLine() {
+    assertThat(PlanWriter.write(PlanReader.read("plan.yaml", EVERYTHING)))
+        .contains(
+            """
+                fields:
+                  - { field: createdAt, is: audit, stays: 'written by the row: itself' }
+                  - { field: tenant, stays: 'set by, the session' }
+                accept: { leaked-key: by id }
+            """);
+  }
+
+  @Test
   void everythingIsReadAgain() {
     Plan plan = PlanReader.read("plan.yaml", EVERYTHING);
     String written = PlanWriter.write(plan);
@@ -88,7 +100,7 @@ class PlanWriterTest {
   }
 
   @Test
-  void whatIsSaidInJavaIsTheSame() {
+  void aPlanInJavaEqualsThePlanInYaml() {
     Map<String, Object> store = new LinkedHashMap<>(Map.of("PLANNED", 1L));
     store.put("DONE", 2L);
     Map<String, Object> api = new LinkedHashMap<>(Map.of("PLANNED", "1"));
@@ -106,6 +118,9 @@ class PlanWriterTest {
             .unlistedType("store", "OldRow", "for # reports")
             .names("store", Spelling.SNAKE_CASE, "{concept}Row", "{concept}Log")
             .unspecifiedNullness("store", Presence.REQUIRED)
+            .fieldDefault("store", "createdAt", FieldRole.AUDIT, "written by the row: itself")
+            .fieldDefault("store", "tenant", null, "set by, the session")
+            .accept("store", RuleId.LEAKED_KEY, "by id")
             .layer("model", Role.DOMAIN, "coop.kiln.model")
             .layer("api", Role.TRANSFER, "coop.kiln.api")
             .signatures("coop.kiln.desk", "model", "api")
@@ -189,7 +204,7 @@ class PlanWriterTest {
   }
 
   @Test
-  void whatAReaderRefusesIsRefused() {
+  void rejectsWhatTheReaderRejects() {
     PlanBuilder.ConceptBuilder twice =
         PlanBuilder.named("kiln")
             .layer("model", Role.DOMAIN, "coop.kiln.model")

@@ -538,7 +538,7 @@ class CheckTest {
   }
 
   @Test
-  void aRemedyGrowsTheRowThatIsThere() {
+  void aRemedyExtendsTheExistingRow() {
     Project project =
         new Project(folder)
             .with("public record GlazeView(", "public record GlazeView(\n    Long id,")
@@ -553,7 +553,7 @@ class CheckTest {
   }
 
   @Test
-  void aMisspelledNameIsToldWithTheNearest() {
+  void suggestsTheNearestName() {
     List<Finding> findings = new Project(folder).with("store: GlazeRow", "store: GlaceRow").check();
     assertThat(findings)
         .singleElement()

@@ -58,13 +58,13 @@ class LayerBreachTest {
             + "  coop.kiln.api.GlazeView view;\n}",
         "package coop.kiln.models;\npublic class Beside {\n  coop.kiln.store.GlazeRow row;\n}",
       })
-  void whatAClassMentionsIsFoundWhereItDoes(String java) throws Exception {
+  void findsEveryUseOfAnotherLayer(String java) throws Exception {
     Project project = new Project(folder).java(java);
     assertThat(project.found(project.checkCompiled())).isEqualTo(project.promised());
   }
 
   @Test
-  void theMessageNamesBothAndThePlanCanLetThemKnow() throws Exception {
+  void theMessageNamesBothTypesAndThePlanCanAllowThem() throws Exception {
     Project project =
         new Project(folder)
             .java(
@@ -83,7 +83,7 @@ class LayerBreachTest {
   }
 
   @Test
-  void aRuleThatFailsIsToldAndTheOthersGoOn() {
+  void reportsAFailingRuleAndRunsTheOthers() {
     Project project = new Project(folder).with("String note;", "String note;\n  String maker;");
     ClassDependencies broken = mock(ClassDependencies.class);
     when(broken.in(anyString())).thenThrow(new IllegalStateException("planted"));
@@ -105,7 +105,7 @@ class LayerBreachTest {
   }
 
   @Test
-  void aClassFileThatCannotBeReadIsTold() throws Exception {
+  void reportsAnUnreadableClassFile() throws Exception {
     Project project =
         new Project(folder)
             .java("package coop.kiln.model;\npublic class Peek { int cone; }\n")

@@ -155,7 +155,7 @@ class LimitsTest {
 
   @ParameterizedTest(name = "{0} | {1} | {2}")
   @MethodSource("cases")
-  void whatHurtsIsTold(String request, String domain, String column, String told) {
+  void reportsLossyColumns(String request, String domain, String column, String told) {
     assertThat(messages(glaze(request, domain, "String".equals(column) ? REQUIRED : column)))
         .hasSize(told.isEmpty() ? 0 : 1)
         .allSatisfy(message -> assertThat(message).contains(told));
@@ -209,7 +209,7 @@ class LimitsTest {
   }
 
   @Test
-  void thePlanSaysWhatDeclarationsDoNot() {
+  void thePlanAddsLimits() {
     Project project =
         new Project(folder)
             .importing("jakarta.validation.constraints.*")

@@ -41,7 +41,7 @@ class MembersTest {
         "private Object $tracker;                | added by a tool",
         "private transient Object $$interceptor; | added by a provider",
       })
-  void whatIsNoPartOfTheStateIsNoField(String member, String why) {
+  void readsOnlyStateAsFields(String member, String why) {
     Project project = new Project(folder).with("String note;", "String note;\n  " + member);
     assertThat(project.check()).as(why).isEmpty();
     assertThat(stored(row(project)))
@@ -88,7 +88,7 @@ class MembersTest {
   }
 
   @Test
-  void theOlderNamesOfTheAnnotationsSayTheSame() {
+  void readsTheOlderAnnotationPackages() {
     Project older =
         new Project(folder)
             .with("import jakarta.persistence.*;", "import javax.persistence.*;")
@@ -142,7 +142,7 @@ class MembersTest {
   }
 
   @Test
-  void namesThatOccurTwiceAreToldApart() {
+  void qualifiesNamesThatOccurTwice() {
     Project twice =
         new Project(folder)
             .with(

@@ -179,7 +179,7 @@ class ReadTest {
 
   @ParameterizedTest
   @EnumSource
-  void aRecordItsMakersAndWhatItComputes(Operation form) {
+  void readsARecordItsCreatorsAndComputedFields(Operation form) {
     Shape kiln = read(form, "coop.kiln.model.Kiln");
     assertThat(kiln.kind()).isEqualTo(Shape.Kind.RECORD);
     assertThat(kiln.storedFields())
@@ -198,7 +198,7 @@ class ReadTest {
 
   @ParameterizedTest
   @EnumSource
-  void annotationsOfTypesSayWhatMayBeMissing(Operation form) {
+  void readsNullnessFromTypeAnnotations(Operation form) {
     Shape shed = read(form, "coop.kiln.model.Shed");
     assertThat(shed.storedFields().map(field -> field.name() + " " + field.presence()))
         .containsExactly(
@@ -228,7 +228,7 @@ class ReadTest {
         "Objects.requireNonNull(this.one); ~ ''",
         "this.one = one; ~ ''"
       })
-  void aConstructorRefusesWhatMustNotBeMissing(String body, String required) throws IOException {
+  void aConstructorRejectsMissingRequiredValues(String body, String required) throws IOException {
     String text =
         "package coop.kiln.model;\nimport java.util.*;\n"
             + "public class Rack {\n  String one;\n  String two;\n"
@@ -265,7 +265,7 @@ class ReadTest {
   }
 
   @Test
-  void whatIsNotThereIsEmptyAndThePackageTellsWhatIs() {
+  void anUnknownTypeIsEmpty() {
     with(
         Operation.CLASSES,
         reader -> {
@@ -278,7 +278,7 @@ class ReadTest {
   }
 
   @Test
-  void anAnnotationWhoseJarIsMissingIsTold() {
+  void reportsAnAnnotationWhoseJarIsMissing() {
     for (Operation form : Operation.values()) {
       List<InputError> errors =
           with(
@@ -300,7 +300,7 @@ class ReadTest {
   }
 
   @Test
-  void aClassThatDoesNotCompileIsToldWithItsLine() throws IOException {
+  void reportsTheLineOfACompilationError() throws IOException {
     Path file = folder.resolve("src/coop/kiln/model/Kiln.java");
     Files.writeString(file, "package coop.kiln.model;\npublic record Kiln(Strin code) {}\n");
     List<InputError> errors =

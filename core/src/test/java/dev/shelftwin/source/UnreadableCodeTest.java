@@ -74,7 +74,7 @@ class UnreadableCodeTest {
 
   @ParameterizedTest(name = "{0}")
   @MethodSource("cases")
-  void isToldWithPlaceCauseAndRemedy(
+  void reportsPlaceCauseAndRemedy(
       String name,
       UnaryOperator<Project> change,
       Function<OpenProject, Object> stage,
@@ -89,7 +89,7 @@ class UnreadableCodeTest {
   }
 
   @Test
-  void classesWithoutNamesAreToldOnceForEachWay() throws IOException {
+  void reportsMissingParameterNamesOncePerHop() throws IOException {
     Project project =
         new Project(folder)
             .with("public record Glaze(", "public final class Glaze {\n  private Glaze(")
@@ -150,7 +150,7 @@ class UnreadableCodeTest {
     "a class of a newer Java, wrong version",
     "a jar without the class, 'The type coop.parts.Base, which coop.parts.Part extends, cannot be found'"
   })
-  void aBrokenJarIsTold(String damage, String told) throws Exception {
+  void reportsABrokenJar(String damage, String told) throws Exception {
     Path jar = folder.resolve("parts.jar");
     Files.write(jar, damaged(damage));
     Project project =

@@ -268,6 +268,10 @@ public final class Project {
   public TrialResult trial(int seed, int samples, String... concepts) {
     TrialOptions options =
         new TrialOptions(seed, samples, Set.of(concepts), OptionalInt.empty(), false);
+    return trial(options);
+  }
+
+  public TrialResult trial(TrialOptions options) {
     return run(open -> open.trial(options));
   }
 

@@ -121,7 +121,7 @@ class SampleTest {
   }
 
   @Test
-  void aValueObjectIsMadeByWhicheverMakerItAccepts() {
+  void aValueObjectIsCreatedByTheCreatorThatAcceptsTheValue() {
     Project project =
         new Project(folder)
             .with("if (value.isBlank())", "if (!value.matches(\"G-[0-9]{3}\"))")

@@ -1,5 +1,6 @@
 package dev.shelftwin.trial;
 
+import static dev.shelftwin.testkit.Trials.assertHeld;
 import static dev.shelftwin.testkit.Trials.divergences;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
@@ -57,7 +58,7 @@ class TrialTest {
           collector.required("label", row.label)      | collector.required("label", (String) null)      | GlazeRow->Glaze    | Glaze              | refused
           row.finish = glaze.finish().name();      | row.finish = row.finish.trim();              | Glaze->GlazeRow    | GlazeRow           | failed
           """)
-  void aMistakeInSomebodysOwnMapperIsNamed(
+  void findsMistakesInHandWrittenMappers(
       String find, String put, String hop, String field, String kind) {
     TrialResult result =
         trialOf(
@@ -101,7 +102,7 @@ class TrialTest {
     Divergence first = divergences(project.trial()).get(0);
     TrialOptions again =
         new TrialOptions(7, 60, Set.of("Potter"), OptionalInt.of(first.sample()), false);
-    TrialResult repeated = project.run(twin -> twin.trial(again));
+    TrialResult repeated = project.trial(again);
     assertThat(divergences(repeated)).contains(first);
     assertThat(repeated.routes()).allSatisfy(route -> assertThat(route.samples()).isEqualTo(1));
   }
@@ -116,8 +117,7 @@ class TrialTest {
                     + "  public Glaze { if (name.length() > 6) throw new RuntimeException(); }\n}");
     TrialOptions other = new TrialOptions(8, 60, Set.of(), OptionalInt.empty(), false);
     assertThat(project.trial()).isEqualTo(project.trial());
-    assertThat(project.run(twin -> twin.trial(other)).routes())
-        .isNotEqualTo(project.trial().routes());
+    assertThat(project.trial(other).routes()).isNotEqualTo(project.trial().routes());
   }
 
   @Test
@@ -139,7 +139,7 @@ class TrialTest {
   }
 
   @Test
-  void aConstantThatTheFactorySetsOtherwiseIsNoticed() {
+  void findsAConstantThatTheFactorySetsDifferently() {
     Project project =
         new Project(folder)
             .with("Optional<String> note) {}", FACTORIES)
@@ -172,7 +172,7 @@ class TrialTest {
       """;
 
   @Test
-  void aTypeThatRefusesEverythingIsCountedAndProvesNothing() {
+  void aTypeThatRejectsEverySampleIsRefused() {
     Project project =
         new Project(folder)
             .with(
@@ -244,6 +244,33 @@ class TrialTest {
         .isInstanceOf(InputException.class)
         .hasMessageContaining("coop.kiln.model.Glaze: age() failed")
         .hasMessageContaining("ageless");
+  }
+
+  /** An accessor that is wrong while two threads are in it is right for the trial. */
+  @Test
+  void codeThatIsNotThreadSafeIsNoFailure() {
+    Project project =
+        new Project(folder)
+            .with(
+                "Optional<String> note) {}",
+                """
+                Optional<String> note) {
+                  private static final java.util.concurrent.atomic.AtomicInteger INSIDE =
+                      new java.util.concurrent.atomic.AtomicInteger();
+                  public String name() {
+                    boolean alone = INSIDE.incrementAndGet() == 1;
+                    long end = System.nanoTime() + 2_000_000;
+                    while (System.nanoTime() < end) {
+                      Thread.onSpinWait();
+                    }
+                    INSIDE.decrementAndGet();
+                    return alone ? name : "-";
+                  }
+                }
+                """);
+    TrialOptions options = TrialOptions.defaults().inMemory().withSamples(20).withThreads(4);
+    assertHeld(project.trial(options));
+    assertThat(project.trial(options.withThreads(1))).isEqualTo(project.trial(options));
   }
 
   @Test

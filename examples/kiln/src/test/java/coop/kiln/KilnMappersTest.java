@@ -86,7 +86,7 @@ class KilnMappersTest {
   private final MemberStoreMapper memberRows = new MemberStoreMapper();
 
   @Test
-  void aBookingBecomesAPlannedFiring() {
+  void aBookingIsMappedToAPlannedFiring() {
     Firing firing = firings.toFiring(booking("BIG1", "M-0042"), FiringNumber.of(317));
     assertThat(firing.number()).isEqualTo(new FiringNumber("F-00317"));
     assertThat(firing.kiln()).isEqualTo(new KilnCode("BIG1"));
@@ -97,7 +97,7 @@ class KilnMappersTest {
   }
 
   @Test
-  void whatAFiringPointsAtIsFoundAndWhatItHoldsIsMade() {
+  void looksUpReferencedRowsAndCreatesOwnedRows() {
     FiringRow row = firingRows.toFiringRow(lit());
     assertThat(row.getKiln()).isSameAs(kilnRow);
     assertThat(row.getOperator()).isSameAs(memberRow);
@@ -112,7 +112,7 @@ class KilnMappersTest {
   }
 
   @Test
-  void segmentsAreChangedInPlaceAddedAndTakenAway() {
+  void segmentsAreChangedInPlaceAddedAndRemoved() {
     Firing booked = book(BISQUE, GLOST, BISQUE);
     FiringRow row = firingRows.toFiringRow(booked);
     List<SegmentRow> held = row.getSchedule();
@@ -126,7 +126,7 @@ class KilnMappersTest {
   }
 
   @Test
-  void aFaultInASegmentTellsItsPlaceInTheList() {
+  void aFaultInASegmentHasItsIndex() {
     List<SegmentView> schedule =
         Arrays.asList(
             new SegmentView(100, 600, Duration.ZERO), new SegmentView(100, 600, null), null);
@@ -143,7 +143,7 @@ class KilnMappersTest {
   }
 
   @Test
-  void aFiringGoesThroughTheBooksAndOutAgain() {
+  void aFiringMakesTheRoundTripThroughItsRow() {
     Firing lit = lit();
     lit.open(NOON.plusSeconds(36_000));
     lit.reckon(new Money(new BigDecimal("41.50"), Currency.getInstance("EUR")));
@@ -169,7 +169,7 @@ class KilnMappersTest {
   }
 
   @Test
-  void aChangeLeavesAloneWhatItDoesNotMention() {
+  void aChangeRequestLeavesOtherFieldsAlone() {
     Firing lit = lit();
     Firing noted = firings.applyTo(lit, new ChangeFiring(null, null, Optional.of("door sticks")));
     assertThat(noted.remarks()).contains("door sticks");
@@ -220,7 +220,7 @@ class KilnMappersTest {
   }
 
   @Test
-  void whatIsStillToComeGoesOutAsNull() {
+  void anEmptyOptionalIsNullInTheView() {
     FiringView view = firings.toFiringView(lit());
     assertThat(view.ended()).isNull();
     assertThat(view.duration()).isNull();
@@ -238,7 +238,7 @@ class KilnMappersTest {
   }
 
   @Test
-  void everyFaultOfARequestIsToldAtOnceInTheRequestsOwnWords() {
+  void reportsAllFaultsWithTheNamesOfTheRequest() {
     assertThatThrownBy(() -> firings.toFiring(booking(null, "42"), FiringNumber.of(1)))
         .isInstanceOfSatisfying(
             FaultException.class,
@@ -261,7 +261,7 @@ class KilnMappersTest {
   }
 
   @Test
-  void aNullArgumentIsTheCallersError() {
+  void rejectsNullArguments() {
     assertThatNullPointerException().isThrownBy(() -> firings.toFiringView(null));
     assertThatNullPointerException()
         .isThrownBy(() -> firings.toFiring(booking("BIG1", "M-0042"), null))
@@ -269,7 +269,7 @@ class KilnMappersTest {
   }
 
   @Test
-  void aMemberRegistersWithAHashAndThePinGoesNowhere() {
+  void aPinIsHashedAndNeverStored() {
     Member member = wren();
     assertThat(member.level()).isEqualTo(MemberLevel.NOVICE);
     assertThat(member.phone()).isEmpty();

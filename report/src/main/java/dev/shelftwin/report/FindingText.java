@@ -116,7 +116,7 @@ public final class FindingText {
 
   private static String summary(List<Finding> findings, boolean isPart, Style style) {
     if (findings.isEmpty() && isPart) {
-      return style.good("Nothing to tell");
+      return style.good("Nothing else found");
     }
     if (findings.isEmpty()) {
       return style.good("Nothing found:") + " every field is accounted for.";

@@ -25,8 +25,7 @@ public final class FaultCollector {
   private final String shape;
   private final @Nullable Object key;
   private final boolean failsFast;
-  private @Nullable List<Fault> faults;
-  private @Nullable RuntimeException cause;
+  private @Nullable Recorded recorded;
 
   private FaultCollector(String layer, String shape, @Nullable Object key, boolean failsFast) {
     this.layer = Objects.requireNonNull(layer, "layer");
@@ -165,7 +164,7 @@ public final class FaultCollector {
    */
   @SuppressWarnings("NullAway") // null is returned only after a fault, and then nothing is created
   public <T> T join(String field, Supplier<T> creator) {
-    if (faults != null) {
+    if (recorded != null) {
       return null;
     }
     try {
@@ -182,8 +181,8 @@ public final class FaultCollector {
    * @throws FaultException with all faults
    */
   public void throwIfAny() {
-    if (faults != null) {
-      throw new FaultException(faults, cause);
+    if (recorded != null) {
+      throw recorded.exception();
     }
   }
 
@@ -193,8 +192,8 @@ public final class FaultCollector {
    * @throws FaultException with all faults, or with the rejection by the creator itself
    */
   public <T> T create(Supplier<T> creator) {
-    if (faults != null) {
-      throw new FaultException(faults, cause);
+    if (recorded != null) {
+      throw recorded.exception();
     }
     try {
       return creator.get();
@@ -241,30 +240,44 @@ public final class FaultCollector {
   }
 
   private void record(String field, RuntimeException refusal) {
-    if (faults != null && failsFast) {
+    if (recorded != null && failsFast) {
       throw refusal; // a nested value was reported already
     }
     record(Fault.from(refusal, FieldPath.SELF.field(field)), refusal);
   }
 
   private void record(List<Fault> found, @Nullable RuntimeException refusal) {
-    if (faults == null) {
-      faults = new ArrayList<>();
-      cause = refusal;
+    if (recorded == null) {
+      recorded = new Recorded(refusal);
     }
-    faults.addAll(own(found));
+    recorded.faults.addAll(own(found));
     if (failsFast) {
-      throw new FaultException(faults, cause);
+      throw recorded.exception();
     }
   }
 
   private int count() {
-    return faults == null ? 0 : faults.size();
+    return recorded == null ? 0 : recorded.faults.size();
   }
 
   /** Attributes the faults of a value to the object that holds it. */
   private List<Fault> own(List<Fault> found) {
     String holder = key == null ? shape : shape + " " + key;
     return found.stream().map(fault -> fault.of(layer, holder)).toList();
+  }
+
+  /** The faults so far; one object, so that a collector without faults is small. */
+  private static final class Recorded {
+
+    private final List<Fault> faults = new ArrayList<>();
+    private final @Nullable RuntimeException cause;
+
+    Recorded(@Nullable RuntimeException cause) {
+      this.cause = cause;
+    }
+
+    FaultException exception() {
+      return new FaultException(faults, cause);
+    }
   }
 }

@@ -69,7 +69,7 @@ class ChildRowsTest {
 
   @ParameterizedTest
   @MethodSource("seeds")
-  void byPlaceTheRowsThatStayAreTheFirstOnes(int seed) {
+  void byIndexTheFirstRowsAreKept(int seed) {
     SplittableRandom random = new SplittableRandom(seed);
     List<Row> rows = rows(random);
     List<Row> before = List.copyOf(rows);
@@ -98,7 +98,7 @@ class ChildRowsTest {
   }
 
   @Test
-  void whatIsInLineAlreadyIsNotTouched() {
+  void leavesUnchangedRowsAlone() {
     List<String> watched =
         new ArrayList<>(List.of("a", "b")) {
           private static final long serialVersionUID = 1L;
@@ -114,21 +114,21 @@ class ChildRowsTest {
   }
 
   @Test
-  void noValuesAtAllTakeEveryRowAway() {
+  void anEmptyListRemovesAllRows() {
     List<Row> rows = new ArrayList<>(List.of(new Row(1, "a")));
     ChildRows.byIndex(rows, null, Row::write, this::make);
     assertThat(rows).isEmpty();
   }
 
   @Test
-  void aRowWithoutAContainerIsTold() {
+  void reportsAMissingContainer() {
     assertThatThrownBy(() -> ChildRows.replace(null, List.of("a")))
         .isInstanceOf(NullPointerException.class)
         .hasMessageContaining("initialize it");
   }
 
   @Test
-  void oneRowIsMadeChangedOrTakenAway() {
+  void createsChangesAndRemovesOneRow() {
     Row made = ChildRows.one(null, "a", Row::write, this::make);
     assertThat(made.value()).isEqualTo("a");
     assertThat(ChildRows.one(made, "b", Row::write, this::make)).isSameAs(made);

@@ -30,7 +30,7 @@ class ElementsTest {
 
   @ParameterizedTest
   @MethodSource("forms")
-  void everyElementIsCarriedIntoSomethingThatMayBeChanged(
+  void copiesElementsToModifiableContainers(
       Function<Collection<? extends String>, Collection<Integer>> form) {
     Collection<Integer> carried = form.apply(List.of("1", "2", "30"));
     assertThat(carried).containsExactly(1, 2, 30);
@@ -40,7 +40,7 @@ class ElementsTest {
 
   @ParameterizedTest
   @MethodSource("forms")
-  void allFaultsAreToldEachWithItsPlace(
+  void reportsAllFaultsWithTheirPlaces(
       Function<Collection<? extends String>, Collection<Integer>> form) {
     assertThatThrownBy(() -> form.apply(List.of("1", "two", "3", "four")))
         .isInstanceOfSatisfying(
@@ -52,7 +52,7 @@ class ElementsTest {
   }
 
   @Test
-  void nothingInAContainerIsAFault() {
+  void aNullElementIsAFault() {
     for (Function<Collection<String>, ?> form :
         List.<Function<Collection<String>, ?>>of(
             strings -> Elements.list(strings), Elements.list()::apply, Elements.set()::apply)) {
@@ -63,7 +63,7 @@ class ElementsTest {
   }
 
   @Test
-  void aMapTellsTheKeyOfWhatItCannotCarry() {
+  void aFaultInAMapHasItsKey() {
     Map<String, String> written = new LinkedHashMap<>();
     written.put("quartz", "30");
     written.put("clay", "much");
@@ -79,7 +79,7 @@ class ElementsTest {
   }
 
   @Test
-  void whatIsWithinAnElementIsToldBelowItsPlace() {
+  void reportsNestedFaultsBelowTheIndex() {
     Function<Collection<? extends List<String>>, List<List<Integer>>> nested =
         Elements.list(inner -> Elements.list(inner, Integer::valueOf));
     FaultCollector collector = FaultCollector.collecting("api", "BookFiring");
@@ -97,7 +97,7 @@ class ElementsTest {
   }
 
   @Test
-  void severalValuesAreJoinedOnlyWhereAllWereTaken() {
+  void joinsValuesOnlyIfAllWereAccepted() {
     FaultCollector collector = FaultCollector.collecting("api", "BookFiring");
     assertThat(collector.join("first", () -> "made")).isEqualTo("made");
     collector.required("first", null);
@@ -119,7 +119,7 @@ class ElementsTest {
   }
 
   @Test
-  void aKeyThatNothingHasIsRefusedWithItsOwnCode() {
+  void anUnknownKeyHasItsOwnFaultCode() {
     Function<String, String> known = RowLookup.by(Map.of("K1", "the big one")::get);
     assertThat(known.apply("K1")).isEqualTo("the big one");
     assertThatThrownBy(() -> known.apply("K2"))

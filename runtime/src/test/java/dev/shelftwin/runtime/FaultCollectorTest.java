@@ -12,7 +12,7 @@ import org.junit.jupiter.api.Test;
 class FaultCollectorTest {
 
   @Test
-  void whatIsSoundIsMade() {
+  void createsTheObjectIfThereIsNoFault() {
     FaultCollector collector = FaultCollector.collecting("api", "BookFiring");
     String kiln = collector.required("kiln", "BIG1");
     Integer peak = collector.required("peak", "1260", Integer::valueOf);
@@ -21,7 +21,7 @@ class FaultCollectorTest {
   }
 
   @Test
-  void everyFaultOfACallersObjectIsToldTogether() {
+  void reportsAllFaultsOfARequest() {
     FaultCollector collector = FaultCollector.collecting("api", "BookFiring");
     collector.required("kiln", null);
     collector.required("peak", "hot", Integer::valueOf);
@@ -44,7 +44,7 @@ class FaultCollectorTest {
   }
 
   @Test
-  void aRowStopsAtItsFirstFaultAndTellsItsKey() {
+  void aRowFailsAtItsFirstFaultWithItsKey() {
     FaultCollector collector = FaultCollector.failFast("store", "FiringRow", 17L);
     assertThatThrownBy(() -> collector.required("peak", "hot", Integer::valueOf))
         .isInstanceOfSatisfying(
@@ -63,7 +63,7 @@ class FaultCollectorTest {
   }
 
   @Test
-  void whatTheMakerRefusesIsAFaultOfTheWholeObject() {
+  void aRejectionByTheCreatorIsAFaultOfTheObject() {
     FaultCollector collector = FaultCollector.failFast("store", "FiringRow", null);
     assertThatThrownBy(
             () ->
@@ -76,7 +76,7 @@ class FaultCollectorTest {
   }
 
   @Test
-  void aChangeKeepsWhatItDoesNotMention() {
+  void aChangeRequestKeepsOtherFields() {
     FaultCollector collector = FaultCollector.collecting("api", "ChangeFiring");
     assertThat(collector.changed("kiln", "BIG1", null)).isEqualTo("BIG1");
     assertThat(collector.changed("kiln", "BIG1", "BIG2")).isEqualTo("BIG2");
@@ -95,7 +95,7 @@ class FaultCollectorTest {
   }
 
   @Test
-  void whatAChangeMustNotClearIsAFaultWithTheOthers() {
+  void clearingARequiredFieldIsAFault() {
     FaultCollector collector = FaultCollector.collecting("api", "ChangeFiring");
     collector.replaced("kiln", "BIG1", Optional.empty());
     collector.changed("peak", 900, "hot", Integer::valueOf);

@@ -38,7 +38,7 @@ class NarrowTest {
 
   @ParameterizedTest
   @MethodSource("fitting")
-  void whatFitsArrives(Supplier<?> narrowed, Object expected) {
+  void convertsValuesInRange(Supplier<?> narrowed, Object expected) {
     assertThat(narrowed.get()).isEqualTo(expected);
   }
 
@@ -62,7 +62,7 @@ class NarrowTest {
 
   @ParameterizedTest
   @MethodSource("beyond")
-  void whatDoesNotFitIsRefusedAndNeverCut(Supplier<?> narrowed, String message) {
+  void rejectsValuesOutOfRange(Supplier<?> narrowed, String message) {
     assertThatThrownBy(narrowed::get)
         .isInstanceOf(RuntimeException.class)
         .hasMessageContaining(message);

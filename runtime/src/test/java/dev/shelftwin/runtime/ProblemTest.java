@@ -20,7 +20,7 @@ class ProblemTest {
   }
 
   @Test
-  void allFaultsAreToldTogether() {
+  void reportsAllFaultsTogether() {
     Problem problem =
         Problem.of(
             refused(

@@ -24,6 +24,8 @@ final class Columns {
   /** Types by table and column, both in lower case and without underscores. */
   private final Map<String, Map<String, String>> types = new HashMap<>();
 
+  private final Map<Class<?>, Map<String, String>> byField = new HashMap<>();
+
   private Columns() {}
 
   static Columns read(EntityManagerFactory factory) {
@@ -46,17 +48,21 @@ final class Columns {
 
   /** The type of each field's column, by the field's name. */
   Map<String, String> types(Class<?> row) {
+    return byField.computeIfAbsent(row, this::find);
+  }
+
+  private Map<String, String> find(Class<?> row) {
     Map<String, String> ofTable = types.getOrDefault(bare(table(row)), Map.of());
-    Map<String, String> byField = new HashMap<>();
+    Map<String, String> found = new HashMap<>();
     for (Class<?> level = row; level != null; level = level.getSuperclass()) {
       for (Field field : level.getDeclaredFields()) {
         @Nullable String type = ofTable.get(bare(column(field)));
         if (type != null) {
-          byField.putIfAbsent(field.getName(), type);
+          found.putIfAbsent(field.getName(), type);
         }
       }
     }
-    return byField;
+    return found;
   }
 
   /** The field whose column a database message names; empty if it names none. */

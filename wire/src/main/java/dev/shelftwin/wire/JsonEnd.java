@@ -62,11 +62,6 @@ public final class JsonEnd implements End {
   }
 
   @Override
-  public boolean isThreadSafe() {
-    return true;
-  }
-
-  @Override
   public Passage pass(Object object) {
     try {
       JavaType as = type.orElseGet(() -> mapper.constructType(object.getClass()));

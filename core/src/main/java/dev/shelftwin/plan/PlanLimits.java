@@ -5,15 +5,15 @@ import dev.shelftwin.shape.Place;
 import java.util.Objects;
 
 /**
- * What the plan says that a field allows, where its declaration does not.
+ * Limits of a field that the plan gives and the declaration does not.
  *
  * @param limits to be added to the declaration's
  * @param required whether a value must be there
- * @param at where it is said
+ * @param at where the plan gives them
  */
-public record SaidLimits(Limits limits, boolean required, Place at) {
+public record PlanLimits(Limits limits, boolean required, Place at) {
 
-  public SaidLimits {
+  public PlanLimits {
     Objects.requireNonNull(limits, "limits");
     Objects.requireNonNull(at, "at");
   }
