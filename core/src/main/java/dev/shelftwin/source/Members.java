@@ -74,11 +74,10 @@ final class Members {
    * The method that writes a field: {@code setName(value)}; of several the one that takes the
    * field's own type, else the one that was declared last.
    */
-  Optional<ExecutableElement> setter(VariableElement field, Types types) {
-    List<ExecutableElement> all =
-        takers.getOrDefault("set" + capital(field.getSimpleName().toString()), List.of());
+  Optional<ExecutableElement> setter(String field, TypeMirror type, Types types) {
+    List<ExecutableElement> all = takers.getOrDefault("set" + capital(field), List.of());
     return all.stream()
-        .filter(method -> types.isSameType(method.getParameters().get(0).asType(), field.asType()))
+        .filter(method -> types.isSameType(method.getParameters().get(0).asType(), type))
         .findFirst()
         .or(() -> all.isEmpty() ? Optional.empty() : Optional.of(all.get(all.size() - 1)));
   }

@@ -10,11 +10,11 @@ import dev.shelftwin.shape.Creator;
 import dev.shelftwin.shape.ElementAdder;
 import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.FieldAccess;
+import dev.shelftwin.shape.FieldFacts;
 import dev.shelftwin.shape.Parameter;
 import dev.shelftwin.shape.Place;
 import dev.shelftwin.shape.Shape;
 import dev.shelftwin.shape.TypeRef;
-import dev.shelftwin.shape.Visibility;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -90,12 +90,14 @@ final class ShapeReader {
     List<Field> fields = fields(self);
     return new Shape(
         ref,
-        kind(type),
+        Declarations.kind(type),
         new Shape.Hierarchy(supertypes(self), permits(type)),
         fields,
         methods(self, ref, fields),
-        constants(type),
-        Facts.ofType(annotations, kind(type) == Shape.Kind.RECORD && !hasOwnText(type)),
+        Declarations.constants(type),
+        Facts.ofType(
+            annotations,
+            Declarations.kind(type) == Shape.Kind.RECORD && !Declarations.hasOwnText(type)),
         places.ofType(ref));
   }
 
@@ -115,27 +117,6 @@ final class ShapeReader {
         converters(self, ref, fields));
   }
 
-  private static Shape.Kind kind(TypeElement type) {
-    return switch (type.getKind()) {
-      case RECORD -> Shape.Kind.RECORD;
-      case ENUM -> Shape.Kind.ENUM;
-      case INTERFACE -> Shape.Kind.INTERFACE;
-      case ANNOTATION_TYPE -> Shape.Kind.ANNOTATION;
-      default ->
-          type.getModifiers().contains(Modifier.ABSTRACT)
-              ? Shape.Kind.ABSTRACT_CLASS
-              : Shape.Kind.CLASS;
-    };
-  }
-
-  /** The compiler declares the toString of a record final; source code hardly ever does. */
-  private boolean hasOwnText(TypeElement type) {
-    return ElementFilter.methodsIn(type.getEnclosedElements()).stream()
-        .filter(method -> method.getSimpleName().contentEquals("toString"))
-        .filter(method -> method.getParameters().isEmpty())
-        .anyMatch(method -> !method.getModifiers().contains(Modifier.FINAL));
-  }
-
   private Set<TypeRef> supertypes(TypeMirror type) {
     Set<TypeRef> supertypes = new LinkedHashSet<>();
     for (TypeMirror direct : types.directSupertypes(type)) {
@@ -152,7 +133,15 @@ final class ShapeReader {
     Members members = new Members((TypeElement) self.asElement(), annotationReader);
     List<Field> fields = new ArrayList<>();
     members.fields().values().forEach(field -> fields.add(stored(field, self, members)));
-    members.computed().forEach((name, method) -> fields.add(computed(name, method, self)));
+    boolean isInterface = self.asElement().getKind() == ElementKind.INTERFACE;
+    members
+        .computed()
+        .forEach(
+            (name, method) ->
+                fields.add(
+                    isInterface
+                        ? property(name, method, self, members)
+                        : computed(name, method, self)));
     return fields;
   }
 
@@ -162,11 +151,11 @@ final class ShapeReader {
         statics(self, ref).stream().filter(method -> method.parameters().isEmpty()).toList();
     return new Shape(
         ref,
-        kind(type),
+        Declarations.kind(type),
         Shape.Hierarchy.NONE,
         List.of(),
         new Shape.Methods(List.of(), statics, List.of()),
-        constants(type),
+        Declarations.constants(type),
         Shape.ShapeFacts.NONE,
         Place.in(ref.qualifiedName()));
   }
@@ -195,19 +184,39 @@ final class ShapeReader {
   }
 
   private Field computed(String name, ExecutableElement method, DeclaredType self) {
-    TypeElement owner = owner(method);
-    Place place = places.ofCallable(typeReader.read(owner), method.getSimpleName().toString(), 0);
-    Access reader = readBy(method, self);
-    AnnotationSet annotations = annotations(place, List.of(method, method.getReturnType()));
-    DeclaredField facts =
-        declared(reader.type(), annotations, method, Optional.of(method), NO_ANNOTATIONS);
-    return new Field(
-        name,
-        reader.type(),
-        Facts.ofComputed(facts),
-        false,
-        new FieldAccess(Optional.of(reader), Optional.empty(), Optional.empty()),
-        place);
+    DeclaredField facts = declared(method, self);
+    return field(name, method, self, Facts.ofComputed(facts), false, Optional.empty());
+  }
+
+  /** A getter of an interface: every class that implements it stores or computes the value. */
+  private Field property(
+      String name, ExecutableElement method, DeclaredType self, Members members) {
+    DeclaredField facts = declared(method, self);
+    Optional<Access> writer =
+        members.setter(name, method.getReturnType(), types).map(setter -> taker(setter, self));
+    return field(name, method, self, Facts.ofStored(facts), true, writer);
+  }
+
+  private DeclaredField declared(ExecutableElement getter, DeclaredType self) {
+    AnnotationSet annotations = annotations(place(getter), List.of(getter, getter.getReturnType()));
+    return declared(
+        readBy(getter, self).type(), annotations, getter, Optional.of(getter), NO_ANNOTATIONS);
+  }
+
+  private Field field(
+      String name,
+      ExecutableElement getter,
+      DeclaredType self,
+      FieldFacts facts,
+      boolean isStored,
+      Optional<Access> writer) {
+    Access reader = readBy(getter, self);
+    FieldAccess access = new FieldAccess(Optional.of(reader), writer, Optional.empty());
+    return new Field(name, reader.type(), facts, isStored, access, place(getter));
+  }
+
+  private Place place(ExecutableElement getter) {
+    return places.ofCallable(typeReader.read(owner(getter)), getter.getSimpleName().toString(), 0);
   }
 
   /** Everything that may carry an annotation of the field, its type's own annotations included. */
@@ -240,7 +249,7 @@ final class ShapeReader {
         Access.Kind.METHOD,
         method.getSimpleName().toString(),
         typeReader.read(asMember.getReturnType()),
-        visibility(method));
+        Declarations.visibility(method));
   }
 
   private Optional<Access> direct(VariableElement field, TypeMirror type) {
@@ -249,12 +258,15 @@ final class ShapeReader {
             Access.Kind.FIELD,
             field.getSimpleName().toString(),
             typeReader.read(type),
-            visibility(field)));
+            Declarations.visibility(field)));
   }
 
   private Optional<Access> writer(
       VariableElement field, TypeMirror declared, DeclaredType self, Members members) {
-    Optional<Access> setter = members.setter(field, types).map(method -> taker(method, self));
+    Optional<Access> setter =
+        members
+            .setter(field.getSimpleName().toString(), field.asType(), types)
+            .map(method -> taker(method, self));
     boolean fixed = field.getModifiers().contains(Modifier.FINAL);
     return fixed ? setter : setter.or(() -> direct(field, declared));
   }
@@ -290,7 +302,7 @@ final class ShapeReader {
         Access.Kind.METHOD,
         method.getSimpleName().toString(),
         typeReader.read(asMember.getParameterTypes().get(0)),
-        visibility(method));
+        Declarations.visibility(method));
   }
 
   private List<Creator> constructors(DeclaredType self, TypeRef ref) {
@@ -303,7 +315,7 @@ final class ShapeReader {
   private List<Creator> converters(DeclaredType self, TypeRef ref, List<Field> fields) {
     TypeElement type = (TypeElement) self.asElement();
     boolean madeOfNothing =
-        kind(type) == Shape.Kind.CLASS
+        Declarations.kind(type) == Shape.Kind.CLASS
             && fields.stream().noneMatch(Field::stored)
             && ElementFilter.constructorsIn(type.getEnclosedElements()).stream()
                 .anyMatch(creator -> creator.getParameters().isEmpty());
@@ -330,7 +342,7 @@ final class ShapeReader {
                 method.getParameters().get(0).getSimpleName().toString(),
                 typeReader.read(asMember.getParameterTypes().get(0)))),
         typeReader.read(asMember.getReturnType()),
-        visibility(method),
+        Declarations.visibility(method),
         places.ofCallable(ref, name, 1),
         Optional.empty());
   }
@@ -387,14 +399,13 @@ final class ShapeReader {
             .toList();
     Place place = places.ofCallable(owner, name, parameters.size());
     return new Creator(
-        owner, name, parameters, returns, visibility(element), place, Optional.empty());
-  }
-
-  private static List<String> constants(TypeElement type) {
-    return type.getEnclosedElements().stream()
-        .filter(member -> member.getKind() == ElementKind.ENUM_CONSTANT)
-        .map(member -> member.getSimpleName().toString())
-        .toList();
+        owner,
+        name,
+        parameters,
+        returns,
+        Declarations.visibility(element),
+        place,
+        Optional.empty());
   }
 
   /** What facts are derived from; class files add what the compiler's model lacks. */
@@ -429,13 +440,5 @@ final class ShapeReader {
 
   private static TypeElement owner(Element member) {
     return (TypeElement) Objects.requireNonNull(member.getEnclosingElement());
-  }
-
-  static Visibility visibility(Element member) {
-    Set<Modifier> modifiers = member.getModifiers();
-    if (modifiers.contains(Modifier.PUBLIC)) {
-      return Visibility.PUBLIC;
-    }
-    return modifiers.contains(Modifier.PRIVATE) ? Visibility.PRIVATE : Visibility.PACKAGE;
   }
 }

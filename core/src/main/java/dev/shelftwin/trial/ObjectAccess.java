@@ -10,8 +10,10 @@ import dev.shelftwin.shape.TypeRef;
 import java.lang.reflect.AccessibleObject;
 import java.lang.reflect.Constructor;
 import java.lang.reflect.Executable;
+import java.lang.reflect.InvocationHandler;
 import java.lang.reflect.InvocationTargetException;
 import java.lang.reflect.Method;
+import java.lang.reflect.Proxy;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Collection;
@@ -119,6 +121,32 @@ final class ObjectAccess {
     } catch (ReflectiveOperationException changed) {
       throw new IllegalStateException(type + " cannot be created", changed);
     }
+  }
+
+  /**
+   * Implements an interface.
+   *
+   * @param results what each method without parameters returns, by its name
+   */
+  Object implement(TypeRef type, Map<String, @Nullable Object> results) {
+    Class<?> implemented = classes.load(type);
+    InvocationHandler handler =
+        (proxy, method, arguments) -> {
+          if (method.getParameterCount() == 0 && results.containsKey(method.getName())) {
+            return results.get(method.getName());
+          }
+          if (method.isDefault()) {
+            return InvocationHandler.invokeDefault(proxy, method, arguments);
+          }
+          return switch (method.getName()) {
+            case "equals" -> proxy == arguments[0];
+            case "hashCode" -> System.identityHashCode(proxy);
+            case "toString" -> type.simpleName() + results;
+            default -> throw new UnsupportedOperationException(method.toString());
+          };
+        };
+    return Proxy.newProxyInstance(
+        implemented.getClassLoader(), new Class<?>[] {implemented}, handler);
   }
 
   /** Creates an object. */

@@ -8,10 +8,12 @@ import dev.shelftwin.shape.Creator;
 import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.Parameter;
 import dev.shelftwin.shape.Role;
+import dev.shelftwin.shape.Shape;
 import dev.shelftwin.shape.TypeRef;
 import java.lang.reflect.InvocationTargetException;
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
@@ -26,7 +28,7 @@ final class ObjectBuilder {
   private final ResolvedShape shape;
   private final ContainerSamples containers;
   private final ObjectAccess access;
-  private final Creator creator;
+  private final Optional<Creator> creator;
   private final List<Field> settableFields;
 
   ObjectBuilder(
@@ -49,21 +51,14 @@ final class ObjectBuilder {
    * @throws RejectedSample if the type rejects the values
    */
   Object build(Map<String, SampleValue> values) {
-    List<@Nullable Object> arguments = new ArrayList<>();
-    for (Parameter parameter : creator.parameters()) {
-      arguments.add(created(values.get(parameter.name()), parameter.type()));
-    }
     try {
-      @Nullable Object created = access.create(creator, arguments);
-      if (created == null) {
-        throw new RejectedSample(creator.label() + " returned null");
-      }
+      Object created = creator.isPresent() ? create(creator.get(), values) : implement(values);
       for (ResolvedShape.PartRow part : shape.parts()) {
         Object row = access.create(part.field().type());
         access.set(created, part.field(), row);
         part.parent().ifPresent(parent -> access.set(row, parent, created));
       }
-      for (Field field : settableFields) {
+      for (Field field : creator.isPresent() ? settableFields : List.<Field>of()) {
         @Nullable Object value = created(values.get(field.name()), acceptedType(field));
         if (isAdded(field)) {
           access.add(created, field.adder().orElseThrow().add(), value);
@@ -73,8 +68,37 @@ final class ObjectBuilder {
       }
       return created;
     } catch (InvocationTargetException thrown) {
-      throw new RejectedSample(creator.label() + ": " + ObjectAccess.cause(thrown).getMessage());
+      String label = creator.map(Creator::label).orElseGet(shape::label);
+      throw new RejectedSample(label + ": " + ObjectAccess.cause(thrown).getMessage());
     }
+  }
+
+  private Object create(Creator by, Map<String, SampleValue> values)
+      throws InvocationTargetException {
+    List<@Nullable Object> arguments = new ArrayList<>();
+    for (Parameter parameter : by.parameters()) {
+      arguments.add(created(values.get(parameter.name()), parameter.type()));
+    }
+    @Nullable Object created = access.create(by, arguments);
+    if (created == null) {
+      throw new RejectedSample(by.label() + " returned null");
+    }
+    return created;
+  }
+
+  private Object implement(Map<String, SampleValue> values) {
+    if (shape.shape().kind() != Shape.Kind.INTERFACE) {
+      throw new RejectedSample(shape.label() + " has no accessible constructor");
+    }
+    Map<String, @Nullable Object> results = new HashMap<>();
+    for (Field field : settableFields) {
+      field
+          .reader()
+          .ifPresent(
+              reader ->
+                  results.put(reader.name(), created(values.get(field.name()), field.type())));
+    }
+    return access.implement(shape.shape().type(), results);
   }
 
   /** In change requests, a field that is not mentioned is null even if its type is an optional. */
@@ -85,8 +109,8 @@ final class ObjectBuilder {
         : containers.created(value, type);
   }
 
-  Creator creator() {
-    return creator;
+  List<Parameter> parameters() {
+    return creator.map(Creator::parameters).orElse(List.of());
   }
 
   /** The fields that are set after the object was created. */
@@ -94,31 +118,36 @@ final class ObjectBuilder {
     return settableFields;
   }
 
-  /** The creator that loads domain objects from rows; for other shapes the one that sets most. */
-  private Creator findCreator() {
+  /**
+   * The creator that loads domain objects from rows; for other shapes the one that sets most; none
+   * for interfaces that no mapper creates, whose methods then return the values.
+   */
+  private Optional<Creator> findCreator() {
     Optional<Creator> loading =
         concept.hops().stream()
             .filter(hop -> hop.hop().to().equals(shape))
             .filter(hop -> hop.hop().from().role() == Role.PERSISTENCE)
             .flatMap(hop -> hop.creator().stream())
             .findFirst();
+    if (shape.shape().kind() == Shape.Kind.INTERFACE) {
+      return loading;
+    }
     return loading
         .filter(found -> shape.role() == Role.DOMAIN)
-        .orElseGet(
+        .or(
             () ->
                 shape.shape().creators().stream()
-                    .max(Comparator.comparingInt(found -> found.parameters().size()))
-                    .orElseThrow());
+                    .max(Comparator.comparingInt(found -> found.parameters().size())));
   }
 
   private List<Field> findSettableFields() {
     Set<String> parameters = new HashSet<>();
-    creator.parameters().forEach(parameter -> parameters.add(parameter.name()));
+    parameters().forEach(parameter -> parameters.add(parameter.name()));
     return shape
         .shape()
         .storedFields()
         .filter(field -> !parameters.contains(field.name()))
-        .filter(field -> isAdded(field) || isSet(field))
+        .filter(field -> creator.isEmpty() || isAdded(field) || isSet(field))
         .toList();
   }
 

@@ -137,7 +137,7 @@ final class ObjectSampler {
   private List<SamplePart> parts() {
     if (parts == null) {
       List<SamplePart> found = new ArrayList<>();
-      for (Parameter parameter : builder().creator().parameters()) {
+      for (Parameter parameter : builder().parameters()) {
         found.add(part(parameter.name(), parameter.type(), shape.shape().field(parameter.name())));
       }
       for (Field field : builder().settableFields()) {

@@ -22,6 +22,11 @@ public final class Trial {
   /** How many samples are drawn for one number if the users' types reject them. */
   private static final int DRAWS = 12;
 
+  private static final int USUAL_THREADS = 4;
+
+  /** Every thread has a database of its own, which takes longer to open than few samples take. */
+  private static final int WORTH_A_DATABASE = 5_000;
+
   private final Ledger ledger;
   private final TrialOptions options;
   private final Map<String, String> unwritten;
@@ -69,7 +74,7 @@ public final class Trial {
   public TrialResult run(TrialProgress progress) {
     int total = routes.size() * numbers().length;
     AtomicInteger done = new AtomicInteger();
-    int threads = options.threadCount();
+    int threads = options.threads().orElseGet(() -> usualThreads(total));
     List<RouteResult> results =
         new RouteWorkers<>(threads, newTools)
             .run(
@@ -87,6 +92,11 @@ public final class Trial {
       results = confirmed(results);
     }
     return new TrialResult(ledger.plan().name(), options.seed(), results);
+  }
+
+  private int usualThreads(int samples) {
+    boolean oneDatabase = options.ends() && samples < WORTH_A_DATABASE;
+    return oneDatabase ? 1 : Math.min(USUAL_THREADS, Runtime.getRuntime().availableProcessors());
   }
 
   /** Repeats broken routes one by one, because the users' code need not be thread-safe. */

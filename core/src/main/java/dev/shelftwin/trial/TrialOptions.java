@@ -12,8 +12,8 @@ import java.util.Set;
  * @param concepts which ones; empty for all
  * @param only the number of a single sample to repeat, counted from 0
  * @param ends whether routes lead to the real ends: JSON and a database
- * @param threads how many routes run at the same time, at least 1; empty for as many as the machine
- *     has processors, at most four
+ * @param threads how many routes run at the same time, at least 1; empty for one if there are only
+ *     few samples for a database, else for as many as the machine has processors, at most four
  */
 public record TrialOptions(
     long seed,
@@ -27,8 +27,6 @@ public record TrialOptions(
   public static final int DEFAULT_SAMPLES = 200;
 
   public static final long DEFAULT_SEED = 1;
-
-  private static final int USUAL_THREADS = 4;
 
   public TrialOptions {
     concepts = Set.copyOf(concepts);
@@ -62,11 +60,6 @@ public record TrialOptions(
   /** The same on a number of threads. */
   public TrialOptions withThreads(int count) {
     return new TrialOptions(seed, samples, concepts, only, ends, OptionalInt.of(count));
-  }
-
-  int threadCount() {
-    return threads.orElseGet(
-        () -> Math.min(USUAL_THREADS, Runtime.getRuntime().availableProcessors()));
   }
 
   boolean includes(String concept) {

@@ -1,0 +1,53 @@
+package dev.shelftwin.source;
+
+import dev.shelftwin.shape.Shape;
+import dev.shelftwin.shape.Visibility;
+import java.util.List;
+import java.util.Set;
+import javax.lang.model.element.Element;
+import javax.lang.model.element.ElementKind;
+import javax.lang.model.element.Modifier;
+import javax.lang.model.element.TypeElement;
+import javax.lang.model.util.ElementFilter;
+
+/** What a single declaration says. */
+final class Declarations {
+
+  private Declarations() {}
+
+  static Shape.Kind kind(TypeElement type) {
+    return switch (type.getKind()) {
+      case RECORD -> Shape.Kind.RECORD;
+      case ENUM -> Shape.Kind.ENUM;
+      case INTERFACE -> Shape.Kind.INTERFACE;
+      case ANNOTATION_TYPE -> Shape.Kind.ANNOTATION;
+      default ->
+          type.getModifiers().contains(Modifier.ABSTRACT)
+              ? Shape.Kind.ABSTRACT_CLASS
+              : Shape.Kind.CLASS;
+    };
+  }
+
+  static List<String> constants(TypeElement type) {
+    return type.getEnclosedElements().stream()
+        .filter(member -> member.getKind() == ElementKind.ENUM_CONSTANT)
+        .map(member -> member.getSimpleName().toString())
+        .toList();
+  }
+
+  /** The compiler declares the toString of a record final; source code hardly ever does. */
+  static boolean hasOwnText(TypeElement type) {
+    return ElementFilter.methodsIn(type.getEnclosedElements()).stream()
+        .filter(method -> method.getSimpleName().contentEquals("toString"))
+        .filter(method -> method.getParameters().isEmpty())
+        .anyMatch(method -> !method.getModifiers().contains(Modifier.FINAL));
+  }
+
+  static Visibility visibility(Element member) {
+    Set<Modifier> modifiers = member.getModifiers();
+    if (modifiers.contains(Modifier.PUBLIC)) {
+      return Visibility.PUBLIC;
+    }
+    return modifiers.contains(Modifier.PRIVATE) ? Visibility.PRIVATE : Visibility.PACKAGE;
+  }
+}
