@@ -31,7 +31,7 @@ import java.util.Locale;
 import java.util.OptionalInt;
 import java.util.Set;
 
-/** Measures one sample on a route beside one object through a JSON library. */
+/** Compares one sample on a route with writing and reading one object as JSON. */
 final class RouteSpeed {
 
   private static final Path KILN = Path.of("examples/kiln");

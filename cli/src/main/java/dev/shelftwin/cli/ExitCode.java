@@ -11,7 +11,7 @@ final class ExitCode {
   /** The call, the plan or the code is wrong; nothing was done. */
   static final int WRONG_INPUT = 2;
 
-  /** An error of Shelf Twin's own, as {@code EX_SOFTWARE} in BSD's sysexits. */
+  /** An internal error of Shelf Twin; the number is {@code EX_SOFTWARE} of BSD's sysexits. */
   static final int OWN_ERROR = 70;
 
   private ExitCode() {}

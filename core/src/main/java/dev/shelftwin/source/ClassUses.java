@@ -27,8 +27,8 @@ final class ClassUses extends ClassRemapper {
   private boolean isPublic;
 
   private ClassUses(Listener listener) {
-    super(
-        API, new ClassNode(API), listener); // a visitor that is called for all parts of annotations
+    // A class node is visited with all parts of annotations.
+    super(API, new ClassNode(API), listener);
     this.listener = listener;
   }
 

@@ -10,7 +10,7 @@ import javax.lang.model.element.Modifier;
 import javax.lang.model.element.TypeElement;
 import javax.lang.model.util.ElementFilter;
 
-/** What a single declaration says. */
+/** Facts about one declaration that need no other declaration. */
 final class Declarations {
 
   private Declarations() {}
@@ -35,7 +35,7 @@ final class Declarations {
         .toList();
   }
 
-  /** The compiler declares the toString of a record final; source code hardly ever does. */
+  /** Whether a record declares toString itself. The method that the compiler adds is final. */
   static boolean hasOwnText(TypeElement type) {
     return ElementFilter.methodsIn(type.getEnclosedElements()).stream()
         .filter(method -> method.getSimpleName().contentEquals("toString"))

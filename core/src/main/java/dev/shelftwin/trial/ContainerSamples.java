@@ -26,7 +26,7 @@ final class ContainerSamples {
     this.fitting = fitting;
   }
 
-  /** One value, or up to three in a container if the type is one, or null. */
+  /** Null, one value, or for a container type a container with up to three values. */
   SampleValue sample(
       TypeRef type, boolean mayBeMissing, RandomGenerator random, Supplier<SampleValue> element) {
     boolean missing = (mayBeMissing || type.isOptional()) && random.nextInt(4) == 0;

@@ -50,7 +50,10 @@ final class DifferenceKind {
         : Kind.CHANGED;
   }
 
-  /** A result of both rounding and truncating counts as rounded, until a sample decides. */
+  /**
+   * If rounding and truncating give the same value, it counts as rounded until another sample
+   * differs.
+   */
   private static Kind number(BigDecimal before, BigDecimal after) {
     if (before.setScale(after.scale(), RoundingMode.HALF_UP).compareTo(after) == 0) {
       return Kind.ROUNDED;
