@@ -37,10 +37,10 @@ final class RouteSpeed {
   private static final Path KILN = Path.of("examples/kiln");
   private static final String ROUTE = "Firing->FiringRow->Firing";
   private static final int SAMPLES = 500;
-  private static final int ROUNDS = 40;
+  private static final int ROUNDS = 120;
 
   /** The rounds at the beginning that do not count. */
-  private static final int WARM_UP = 20;
+  private static final int WARM_UP = 80;
 
   private RouteSpeed() {}
 

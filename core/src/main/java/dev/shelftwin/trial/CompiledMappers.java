@@ -2,7 +2,6 @@ package dev.shelftwin.trial;
 
 import dev.shelftwin.finding.InputException;
 import dev.shelftwin.ledger.ConceptLedger;
-import dev.shelftwin.ledger.FieldMapping;
 import dev.shelftwin.ledger.HopLedger;
 import dev.shelftwin.ledger.Ledger;
 import dev.shelftwin.ledger.MapperDependency;
@@ -19,6 +18,7 @@ import java.util.Arrays;
 import java.util.Comparator;
 import java.util.Deque;
 import java.util.HashMap;
+import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.SplittableRandom;
@@ -36,7 +36,8 @@ final class CompiledMappers {
   private final ObjectAccess access;
   private final TestRepositories repositories;
   private final Map<String, Object> instances = new HashMap<>();
-  private final Map<CallKey, Method> methods = new HashMap<>();
+  private final IdentityHashMap<HopLedger, MapperCall> creating = new IdentityHashMap<>();
+  private final IdentityHashMap<HopLedger, MapperCall> updating = new IdentityHashMap<>();
 
   CompiledMappers(
       Ledger ledger, UserClasses classes, ObjectAccess access, TestRepositories repositories) {
@@ -46,8 +47,51 @@ final class CompiledMappers {
     this.repositories = repositories;
   }
 
-  /** A method of a mapper for arguments of certain types. */
-  private record CallKey(Class<?> mapper, String method, List<Class<?>> arguments, int count) {}
+  /** One method of a mapper, or several with the same name for different types. */
+  private final class MapperCall {
+
+    private final Object mapper;
+    private final String method;
+    private final HopLedger hop;
+    private final List<String> callerFields;
+    private final Map<List<Class<?>>, Method> byTypes = new HashMap<>();
+
+    MapperCall(ConceptLedger concept, HopLedger hop, String method) {
+      this.mapper = mapper(concept, hop.hop().outer().layer());
+      this.method = method;
+      this.hop = hop;
+      this.callerFields =
+          hop.callerParameters().stream()
+              .map(mapping -> mapping.target().map(Field::name).orElseThrow())
+              .toList();
+    }
+
+    @Nullable Object call(List<Object> objects, Map<String, @Nullable Object> callerValues)
+        throws InvocationTargetException {
+      List<@Nullable Object> arguments = new ArrayList<>(objects);
+      callerFields.forEach(field -> arguments.add(callerValues.get(field)));
+      List<Class<?>> types = new ArrayList<>();
+      objects.forEach(object -> types.add(object.getClass()));
+      Method found = byTypes.get(types);
+      if (found == null) {
+        found = find(objects, arguments.size());
+        byTypes.put(types, found);
+      }
+      return access.invoke(found, mapper, arguments.toArray());
+    }
+
+    private Method find(List<Object> objects, int count) {
+      return access.methods(mapper.getClass(), method).stream()
+          .filter(one -> accepts(one, objects, count))
+          .findFirst()
+          .orElseThrow(
+              () ->
+                  new InputException(
+                      Place.in(mapper.getClass().getName()),
+                      "The mapper has no method " + method + " for " + hop.hop(),
+                      "generate and compile it again, or leave --compiled out"));
+    }
+  }
 
   /** Creates the target of a hop. */
   @Nullable Object create(
@@ -56,7 +100,12 @@ final class CompiledMappers {
       Object source,
       Map<String, @Nullable Object> callerValues)
       throws InvocationTargetException {
-    return call(concept, hop, MapperNames.method(hop.hop().to()), List.of(source), callerValues);
+    MapperCall call = creating.get(hop);
+    if (call == null) {
+      call = new MapperCall(concept, hop, MapperNames.method(hop.hop().to()));
+      creating.put(hop, call);
+    }
+    return call.call(List.of(source), callerValues);
   }
 
   /** Updates a target, or creates the object that replaces it; null if the target was updated. */
@@ -67,41 +116,12 @@ final class CompiledMappers {
       Object source,
       Map<String, @Nullable Object> callerValues)
       throws InvocationTargetException {
-    return call(concept, hop, MapperNames.UPDATE, List.of(target, source), callerValues);
-  }
-
-  private @Nullable Object call(
-      ConceptLedger concept,
-      HopLedger hop,
-      String name,
-      List<Object> objects,
-      Map<String, @Nullable Object> callerValues)
-      throws InvocationTargetException {
-    List<@Nullable Object> arguments = new ArrayList<>(objects);
-    for (FieldMapping mapping : hop.callerParameters()) {
-      arguments.add(callerValues.get(mapping.target().map(Field::name).orElseThrow()));
+    MapperCall call = updating.get(hop);
+    if (call == null) {
+      call = new MapperCall(concept, hop, MapperNames.UPDATE);
+      updating.put(hop, call);
     }
-    Object mapper = mapper(concept, hop.hop().outer().layer());
-    List<Class<?>> types = objects.stream().<Class<?>>map(Object::getClass).toList();
-    CallKey key = new CallKey(mapper.getClass(), name, types, arguments.size());
-    Method method = methods.get(key);
-    if (method == null) {
-      method = find(key, objects, hop);
-      methods.put(key, method);
-    }
-    return access.invoke(method, mapper, arguments.toArray());
-  }
-
-  private Method find(CallKey key, List<Object> objects, HopLedger hop) {
-    for (Method method : access.methods(key.mapper(), key.method())) {
-      if (accepts(method, objects, key.count())) {
-        return method;
-      }
-    }
-    throw new InputException(
-        Place.in(key.mapper().getName()),
-        "The mapper has no method " + key.method() + " for " + hop.hop(),
-        "generate and compile it again, or leave --compiled out");
+    return call.call(List.of(target, source), callerValues);
   }
 
   private static boolean accepts(Method method, List<Object> objects, int count) {

@@ -19,11 +19,9 @@ import org.jspecify.annotations.Nullable;
 final class ContainerSamples {
 
   private final ValueSampler values;
-  private final ValueFitting fitting;
 
-  ContainerSamples(ValueSampler values, ValueFitting fitting) {
+  ContainerSamples(ValueSampler values) {
     this.values = values;
-    this.fitting = fitting;
   }
 
   /** Null, one value, or for a container type a container with up to three values. */
@@ -101,19 +99,19 @@ final class ContainerSamples {
     return new SampleValue(elements, () -> fewer(elements));
   }
 
-  /** The object of a sample value, as an object of a type. */
-  @Nullable Object created(@Nullable Object value, TypeRef type) {
+  /** The object of a sample value, where an object of a certain type is expected. */
+  static @Nullable Object created(@Nullable Object value, ValueFitting.Fitter fitter) {
     if (value instanceof Collection<?> all) {
       List<@Nullable Object> created = new ArrayList<>();
       all.forEach(element -> created.add(created(element)));
-      return fitting.fitted(created, type);
+      return fitter.fit(created);
     }
     if (value instanceof Map<?, ?> all) {
       Map<@Nullable Object, @Nullable Object> created = new LinkedHashMap<>();
       all.forEach((key, element) -> created.put(key, created(element)));
-      return fitting.fitted(created, type);
+      return fitter.fit(created);
     }
-    return fitting.fitted(created(value), type);
+    return fitter.fit(created(value));
   }
 
   private static @Nullable Object created(@Nullable Object value) {

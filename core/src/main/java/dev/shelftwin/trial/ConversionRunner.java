@@ -5,15 +5,18 @@ import dev.shelftwin.convert.Operation;
 import dev.shelftwin.convert.Step;
 import dev.shelftwin.shape.TypeRef;
 import java.lang.invoke.MethodType;
+import java.lang.reflect.Constructor;
 import java.lang.reflect.InvocationTargetException;
 import java.lang.reflect.Method;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.IdentityHashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 
 /** Carries out the conversions of the ledger without a mapper. */
@@ -23,6 +26,8 @@ final class ConversionRunner {
   private final ObjectAccess access;
   private final ValueFitting fitting;
   private final RowSource rows;
+  private final IdentityHashMap<TypeRef, Map<String, Object>> constants = new IdentityHashMap<>();
+  private final IdentityHashMap<Step, StepFunction> prepared = new IdentityHashMap<>();
 
   ConversionRunner(UserClasses classes, ObjectAccess access, ValueFitting fitting, RowSource rows) {
     this.classes = classes;
@@ -69,12 +74,14 @@ final class ConversionRunner {
   /** One value from several; null if all of them are missing. */
   @Nullable Object join(List<? extends @Nullable Object> values, Operation.Join operation) {
     List<@Nullable Object> arguments = new ArrayList<>();
+    boolean missing = true;
     for (int index = 0; index < values.size(); index++) {
+      missing &= ValueFitting.unwrapped(values.get(index)) == null;
       Object argument = convert(values.get(index), operation.parts().get(index));
       TypeRef type = operation.creator().parameters().get(index).type();
       arguments.add(fitting.fitted(argument, type));
     }
-    if (values.stream().map(ValueFitting::unwrapped).allMatch(Objects::isNull)) {
+    if (missing) {
       return null;
     }
     try {
@@ -86,7 +93,16 @@ final class ConversionRunner {
 
   /** The result of one step; null if the step has none. */
   @Nullable Object apply(Object value, Step step) {
-    return step.operation().fold(new Application(value, step)).orElse(null);
+    StepFunction function = prepared.get(step);
+    if (function == null) {
+      function = step.operation().fold(new Preparation(step));
+      prepared.put(step, function);
+    }
+    try {
+      return function.apply(value);
+    } catch (InvocationTargetException thrown) {
+      throw new RejectedSample(step.to() + " rejects " + value + ": " + message(thrown));
+    }
   }
 
   private static String message(InvocationTargetException thrown) {
@@ -106,11 +122,19 @@ final class ConversionRunner {
   }
 
   private Object constantNamed(TypeRef enumeration, Object name) {
+    Map<String, Object> byName = constants.computeIfAbsent(enumeration, this::constantsOf);
+    Object constant = byName.get(String.valueOf(name));
+    if (constant == null) {
+      throw new RejectedSample(enumeration + " has no constant with the name " + name);
+    }
+    return constant;
+  }
+
+  private Map<String, Object> constantsOf(TypeRef enumeration) {
     return Arrays.stream(classes.load(enumeration).getEnumConstants())
-        .filter(constant -> ((Enum<?>) constant).name().equals(name))
-        .findFirst()
-        .orElseThrow(
-            () -> new RejectedSample(enumeration + " has no constant with the name " + name));
+        .collect(
+            Collectors.toMap(
+                constant -> ((Enum<?>) constant).name(), constant -> (Object) constant));
   }
 
   private Object code(Object constant, Operation.CodeTable table) {
@@ -140,41 +164,42 @@ final class ConversionRunner {
             .orElseThrow(() -> new RejectedSample(code + " is not a code of the plan")));
   }
 
-  /** One operation applied to a value; empty if the result is null. */
-  private final class Application implements Operation.Cases<Optional<Object>> {
+  /** One step, prepared to be applied to many values. */
+  @FunctionalInterface
+  private interface StepFunction {
+    @Nullable Object apply(Object value) throws InvocationTargetException;
+  }
 
-    private final Object value;
+  /** Prepares an operation. */
+  private final class Preparation implements Operation.Cases<StepFunction> {
+
     private final Step step;
 
-    Application(Object value, Step step) {
-      this.value = value;
+    Preparation(Step step) {
       this.step = step;
     }
 
     @Override
-    public Optional<Object> read(Operation.Read operation) {
-      return Optional.ofNullable(access.read(value, operation.access()));
+    public StepFunction read(Operation.Read operation) {
+      return value -> access.read(value, operation.access());
     }
 
     @Override
-    public Optional<Object> construct(Operation.Construct operation) {
-      Class<?> type = classes.load(operation.type());
-      return call(() -> constructed(type));
-    }
-
-    private Object constructed(Class<?> type) throws InvocationTargetException {
+    public StepFunction construct(Operation.Construct operation) {
       try {
-        return ObjectAccess.open(type.getDeclaredConstructor(classes.load(step.from())))
-            .newInstance(value);
-      } catch (NoSuchMethodException | InstantiationException | IllegalAccessException changed) {
+        Constructor<?> constructor =
+            ObjectAccess.open(
+                classes.load(operation.type()).getDeclaredConstructor(classes.load(step.from())));
+        return value -> ObjectAccess.construct(constructor, value);
+      } catch (NoSuchMethodException changed) {
         throw new IllegalStateException(changed);
       }
     }
 
     @Override
-    public Optional<Object> callStatic(Operation.CallStatic operation) {
-      List<Method> methods = access.methods(classes.load(operation.owner()), operation.method());
-      return call(() -> access.invoke(fitting(methods), null, value));
+    public StepFunction callStatic(Operation.CallStatic operation) {
+      Method method = fitting(access.methods(classes.load(operation.owner()), operation.method()));
+      return value -> access.invoke(method, null, value);
     }
 
     private Method fitting(List<Method> methods) {
@@ -193,98 +218,89 @@ final class ConversionRunner {
     }
 
     @Override
-    public Optional<Object> callConverter(Operation.CallConverter operation) {
-      return call(() -> access.convert(operation.owner(), operation.method(), value));
+    public StepFunction callConverter(Operation.CallConverter operation) {
+      return value -> access.convert(operation.owner(), operation.method(), value);
     }
 
     @Override
-    public Optional<Object> cast(Operation.Cast operation) {
+    public StepFunction cast(Operation.Cast operation) {
       TypeRef type = operation.type();
-      Number number =
-          value instanceof Character character ? (Number) (int) character : (Number) value;
-      return Optional.of(
-          type.name().equals("long")
-              ? (Object) number.longValue()
-              : narrowed(number, type.boxed().simpleName()));
+      String boxed = type.boxed().simpleName();
+      return value -> {
+        Number number =
+            value instanceof Character character ? (Number) (int) character : (Number) value;
+        return type.name().equals("long") ? (Object) number.longValue() : narrowed(number, boxed);
+      };
     }
 
     @Override
-    public Optional<Object> constantByName(Operation.ConstantByName operation) {
-      return Optional.of(constantNamed(operation.type(), value));
+    public StepFunction constantByName(Operation.ConstantByName operation) {
+      return value -> constantNamed(operation.type(), value);
     }
 
     @Override
-    public Optional<Object> constantByCode(Operation.ConstantByCode operation) {
-      return Arrays.stream(classes.load(operation.type()).getEnumConstants())
-          .filter(constant -> value.equals(access.read(constant, operation.code())))
-          .findFirst()
-          .map(Optional::of)
-          .orElseThrow(
-              () -> new RejectedSample(step.to() + " has no constant with the code " + value));
+    public StepFunction constantByCode(Operation.ConstantByCode operation) {
+      return value ->
+          Arrays.stream(classes.load(operation.type()).getEnumConstants())
+              .filter(constant -> value.equals(access.read(constant, operation.code())))
+              .findFirst()
+              .orElseThrow(
+                  () -> new RejectedSample(step.to() + " has no constant with the code " + value));
     }
 
     @Override
-    public Optional<Object> codeTable(Operation.CodeTable operation) {
-      return Optional.of(
-          operation.outward() ? code(value, operation) : constantOf(value, operation));
+    public StepFunction codeTable(Operation.CodeTable operation) {
+      return value -> operation.outward() ? code(value, operation) : constantOf(value, operation);
     }
 
     @Override
-    public Optional<Object> jdkExpression(Operation.JdkExpression operation) {
-      try {
-        return Optional.of(operation.function().apply(value));
-      } catch (RuntimeException rejection) {
-        throw new RejectedSample(value + " is rejected: " + rejection.getMessage());
-      }
+    public StepFunction jdkExpression(Operation.JdkExpression operation) {
+      return value -> {
+        try {
+          return operation.function().apply(value);
+        } catch (RuntimeException rejection) {
+          throw new RejectedSample(value + " is rejected: " + rejection.getMessage());
+        }
+      };
     }
 
     @Override
-    public Optional<Object> callMapper(Operation.CallMapper operation) {
+    public StepFunction callMapper(Operation.CallMapper operation) {
       throw new IllegalStateException("objects of " + operation.concept() + " are only compared");
     }
 
     @Override
-    public Optional<Object> findRow(Operation.FindRow operation) {
-      return Optional.of(rows.find(operation, value));
+    public StepFunction findRow(Operation.FindRow operation) {
+      return value -> rows.find(operation, value);
     }
 
     @Override
-    public Optional<Object> eachElement(Operation.EachElement operation) {
-      if (value instanceof Map<?, ?> map) {
-        Map<@Nullable Object, @Nullable Object> converted = new LinkedHashMap<>();
-        map.forEach(
-            (key, element) ->
-                converted.put(
-                    convert(key, operation.keys()), convert(element, operation.elements())));
-        return Optional.of(converted);
-      }
-      List<@Nullable Object> converted = new ArrayList<>();
-      for (Object element : ValueFitting.elements(value)) {
-        converted.add(convert(element, operation.elements()));
-      }
-      return Optional.ofNullable(fitting.fitted(converted, operation.target()));
+    public StepFunction eachElement(Operation.EachElement operation) {
+      ValueFitting.Fitter target = fitting.fitter(operation.target());
+      return value -> {
+        if (value instanceof Map<?, ?> map) {
+          Map<@Nullable Object, @Nullable Object> converted = new LinkedHashMap<>();
+          map.forEach(
+              (key, element) ->
+                  converted.put(
+                      convert(key, operation.keys()), convert(element, operation.elements())));
+          return converted;
+        }
+        List<@Nullable Object> converted = new ArrayList<>();
+        for (Object element : ValueFitting.elements(value)) {
+          converted.add(convert(element, operation.elements()));
+        }
+        return target.fit(converted);
+      };
     }
 
     @Override
-    public Optional<Object> join(Operation.Join operation) {
+    public StepFunction join(Operation.Join operation) {
       throw new IllegalStateException("several values are joined by the mapping, not by a step");
-    }
-
-    private Optional<Object> call(Call call) {
-      try {
-        return Optional.ofNullable(call.run());
-      } catch (InvocationTargetException thrown) {
-        throw new RejectedSample(step.to() + " rejects " + value + ": " + message(thrown));
-      }
     }
   }
 
   private static Class<?> boxed(Class<?> type) {
     return type.isPrimitive() ? MethodType.methodType(type).wrap().returnType() : type;
-  }
-
-  /** A call of the users' code. */
-  private interface Call {
-    @Nullable Object run() throws InvocationTargetException;
   }
 }

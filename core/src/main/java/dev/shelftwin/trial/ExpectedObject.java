@@ -1,7 +1,7 @@
 package dev.shelftwin.trial;
 
 import dev.shelftwin.shape.Field;
-import java.util.Map;
+import java.util.List;
 import java.util.Objects;
 import java.util.function.Supplier;
 
@@ -12,8 +12,11 @@ import java.util.function.Supplier;
  * @param source the object that it is mapped from
  * @param fields computes the expected values of its fields
  */
-record ExpectedObject(Class<?> type, Object source, Supplier<Map<Field, ExpectedValue>> fields)
+record ExpectedObject(Class<?> type, Object source, Supplier<List<OfField>> fields)
     implements ExpectedValue {
+
+  /** What must arrive in one field. */
+  record OfField(Field field, ExpectedValue value) {}
 
   ExpectedObject {
     Objects.requireNonNull(type, "type");

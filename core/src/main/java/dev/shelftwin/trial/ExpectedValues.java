@@ -10,6 +10,7 @@ import dev.shelftwin.plan.GivenValue;
 import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.TypeRef;
 import java.util.ArrayList;
+import java.util.IdentityHashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -24,6 +25,9 @@ final class ExpectedValues {
   private final UserClasses classes;
   private final ObjectAccess access;
   private final ConversionRunner conversions;
+  private final IdentityHashMap<Operation.CallMapper, HopLedger> called = new IdentityHashMap<>();
+  private final IdentityHashMap<Operation.EachElement, Boolean> mapsElements =
+      new IdentityHashMap<>();
 
   ExpectedValues(
       Ledger ledger, UserClasses classes, ObjectAccess access, ConversionRunner conversions) {
@@ -34,19 +38,19 @@ final class ExpectedValues {
   }
 
   /**
-   * The expected value of a mapping's target; empty if the ledger does not determine it.
+   * The expected values of the targets of a hop's mappings; empty where the ledger does not
+   * determine them.
    *
    * @param before the source object
    * @param existing the object that is updated; empty if a new one is created
    * @param callerValues the values that the caller passes
    */
-  Optional<ExpectedValue> of(
+  FieldMapping.Cases<Optional<ExpectedValue>> onHop(
       HopLedger hop,
-      FieldMapping mapping,
       Observation before,
       Optional<Observation> existing,
       Map<String, @Nullable Object> callerValues) {
-    return mapping.fold(new ByMapping(hop, before, existing, callerValues));
+    return new ByMapping(hop, before, existing, callerValues);
   }
 
   /** The value of a mapping's sources in its target. */
@@ -73,21 +77,25 @@ final class ExpectedValues {
   }
 
   private ExpectedObject object(Operation.CallMapper call, Object source) {
-    HopLedger hop =
-        ledger
-            .concept(call.concept())
-            .flatMap(concept -> concept.hop(call.from(), call.to()))
-            .orElseThrow();
+    HopLedger hop = called.get(call);
+    if (hop == null) {
+      hop =
+          ledger
+              .concept(call.concept())
+              .flatMap(concept -> concept.hop(call.from(), call.to()))
+              .orElseThrow();
+      called.put(call, hop);
+    }
     return object(hop, source);
   }
 
-  private Map<Field, ExpectedValue> fields(HopLedger hop, Object source) {
-    Map<Field, ExpectedValue> expected = new LinkedHashMap<>();
+  private List<ExpectedObject.OfField> fields(HopLedger hop, Object source) {
+    List<ExpectedObject.OfField> expected = new ArrayList<>();
     for (FieldMapping mapping : hop.mappings()) {
       if (mapping instanceof FieldMapping.Flow flow && flow.into().reader().isPresent()) {
         List<@Nullable Object> sources = new ArrayList<>();
         flow.sources().forEach(field -> sources.add(access.read(source, field)));
-        expected.put(flow.into(), mapped(flow, sources));
+        expected.add(new ExpectedObject.OfField(flow.into(), mapped(flow, sources)));
       }
     }
     return expected;
@@ -114,8 +122,9 @@ final class ExpectedValues {
     return ExpectedValue.of(current);
   }
 
-  private static boolean hasMapper(Operation.EachElement each) {
-    return each.elements().operations(Operation.CallMapper.class).findAny().isPresent();
+  private boolean hasMapper(Operation.EachElement each) {
+    return mapsElements.computeIfAbsent(
+        each, key -> key.elements().operations(Operation.CallMapper.class).findAny().isPresent());
   }
 
   private ExpectedValue elements(Object container, Operation.EachElement each) {

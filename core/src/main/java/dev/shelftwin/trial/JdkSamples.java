@@ -27,8 +27,6 @@ import java.util.Optional;
 import java.util.UUID;
 import java.util.function.BiFunction;
 import java.util.random.RandomGenerator;
-import java.util.stream.Collectors;
-import java.util.stream.IntStream;
 
 /** Sample values of JDK types: typical values and edge cases. */
 final class JdkSamples {
@@ -147,12 +145,16 @@ final class JdkSamples {
     return GENERATORS.containsKey(type);
   }
 
-  /** A sample; empty if the type is not one of these. */
-  static Optional<SampleValue> make(String qualifiedName, Limits limits, RandomGenerator random) {
+  /** Draws samples of a type; empty if it is not one of these. */
+  static Optional<BiFunction<RandomGenerator, Limits, SampleValue>> of(String qualifiedName) {
+    List<Object> simple = SIMPLE.getOrDefault(qualifiedName, List.of());
     return Optional.ofNullable(GENERATORS.get(qualifiedName))
-        .map(creator -> creator.apply(random, limits))
-        .map(value -> within(value, limits, random))
-        .map(value -> new SampleValue(value, () -> simpler(qualifiedName, value)));
+        .map(
+            generator ->
+                (random, limits) -> {
+                  Object value = within(generator.apply(random, limits), limits, random);
+                  return new SampleValue(value, () -> simpler(simple, value));
+                });
   }
 
   /** The value if its limits allow it, otherwise an allowed one. */
@@ -203,11 +205,8 @@ final class JdkSamples {
     return example instanceof Short ? (Object) number.shortValue() : (Object) number.byteValue();
   }
 
-  private static List<SampleValue> simpler(String type, Object value) {
-    return SIMPLE.getOrDefault(type, List.of()).stream()
-        .filter(simple -> !simple.equals(value))
-        .map(SampleValue::of)
-        .toList();
+  private static List<SampleValue> simpler(List<Object> simple, Object value) {
+    return simple.stream().filter(one -> !one.equals(value)).map(SampleValue::of).toList();
   }
 
   /** Mostly small numbers, and sometimes the limits of the type. */
@@ -233,9 +232,11 @@ final class JdkSamples {
   }
 
   private static String word(RandomGenerator random) {
-    return IntStream.range(0, 3 + random.nextInt(8))
-        .mapToObj(index -> String.valueOf((char) ('a' + random.nextInt(26))))
-        .collect(Collectors.joining());
+    char[] letters = new char[3 + random.nextInt(8)];
+    for (int index = 0; index < letters.length; index++) {
+      letters[index] = (char) ('a' + random.nextInt(26));
+    }
+    return new String(letters);
   }
 
   /** Between the years 1970 and 2070, with the digits that the limits allow. */

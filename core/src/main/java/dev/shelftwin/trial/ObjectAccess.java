@@ -18,6 +18,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Collection;
 import java.util.HashMap;
+import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
@@ -32,18 +33,23 @@ final class ObjectAccess {
   private final Map<MemberKey, Method> getters = new HashMap<>();
   private final Map<MemberKey, java.lang.reflect.Field> fields = new HashMap<>();
   private final Map<MemberKey, List<Method>> methods = new HashMap<>();
-  private final Map<CreatorKey, Executable> creators = new HashMap<>();
+  private final IdentityHashMap<Access, MemberReader> readers = new IdentityHashMap<>();
+  private final IdentityHashMap<Field, FieldWriter> writers = new IdentityHashMap<>();
+  private final IdentityHashMap<Creator, Executable> creators = new IdentityHashMap<>();
   private final Map<TypeRef, Constructor<?>> constructors = new HashMap<>();
 
   ObjectAccess(UserClasses classes) {
     this.classes = classes;
   }
 
+  /** The method that read the last object. */
+  private record MemberReader(Class<?> type, Method method) {}
+
+  /** The field of the last object that was written. */
+  private record FieldWriter(Class<?> type, java.lang.reflect.Field field) {}
+
   /** A member of a class by name. */
   private record MemberKey(Class<?> type, String name) {}
-
-  /** A constructor or method by its parameters. */
-  private record CreatorKey(TypeRef owner, String name, List<TypeRef> parameters) {}
 
   /**
    * The value of a field; through its method if it has one, because proxies have no field values.
@@ -65,7 +71,7 @@ final class ObjectAccess {
       return get(owner, access.name());
     }
     try {
-      return invoke(getter(owner.getClass(), access.name()), owner);
+      return invoke(getter(owner.getClass(), access), owner);
     } catch (InvocationTargetException thrown) {
       throw new InputException(
           Place.in(owner.getClass().getName()),
@@ -86,13 +92,23 @@ final class ObjectAccess {
   void set(Object owner, Field field, @Nullable Object value) {
     Optional<Access> through = field.writer().flatMap(Access::through);
     Object holder = through.isEmpty() ? owner : Objects.requireNonNull(read(owner, through.get()));
-    set(holder, field.name().substring(field.name().lastIndexOf('.') + 1), value);
+    FieldWriter writer = writers.get(field);
+    if (writer == null || writer.type() != holder.getClass()) {
+      String name = field.name().substring(field.name().lastIndexOf('.') + 1);
+      writer = new FieldWriter(holder.getClass(), field(holder.getClass(), name));
+      writers.put(field, writer);
+    }
+    set(holder, writer.field(), value);
   }
 
   /** Sets a field, whatever its visibility. */
   void set(Object owner, String name, @Nullable Object value) {
+    set(owner, field(owner.getClass(), name), value);
+  }
+
+  private static void set(Object owner, java.lang.reflect.Field field, @Nullable Object value) {
     try {
-      field(owner.getClass(), name).set(owner, value);
+      field.set(owner, value);
     } catch (IllegalAccessException closed) {
       throw new IllegalStateException(closed);
     }
@@ -178,20 +194,23 @@ final class ObjectAccess {
   private @Nullable Object call(
       Creator creator, List<Parameter> parameters, List<? extends @Nullable Object> arguments)
       throws InvocationTargetException {
-    CreatorKey key =
-        new CreatorKey(
-            creator.owner(), creator.name(), parameters.stream().map(Parameter::type).toList());
-    Executable executable = creators.get(key);
+    Executable executable = creators.get(creator);
     if (executable == null) {
-      executable = executable(creator, key.parameters());
-      creators.put(key, executable);
+      executable = executable(creator, parameters.stream().map(Parameter::type).toList());
+      creators.put(creator, executable);
     }
+    return executable instanceof Constructor<?> constructor
+        ? construct(constructor, arguments.toArray())
+        : invoke((Method) executable, null, arguments.toArray());
+  }
+
+  /** Calls an open constructor. */
+  static Object construct(Constructor<?> constructor, @Nullable Object... arguments)
+      throws InvocationTargetException {
     try {
-      return executable instanceof Constructor<?> constructor
-          ? constructor.newInstance(arguments.toArray())
-          : ((Method) executable).invoke(null, arguments.toArray());
+      return constructor.newInstance(arguments);
     } catch (InstantiationException | IllegalAccessException changed) {
-      throw new IllegalStateException(creator + " cannot be called", changed);
+      throw new IllegalStateException(constructor + " cannot be called", changed);
     }
   }
 
@@ -256,6 +275,16 @@ final class ObjectAccess {
     return accepted.length == types.length
         && IntStream.range(0, types.length)
             .allMatch(index -> accepted[index].isAssignableFrom(types[index]));
+  }
+
+  /** The method of an access; objects that one access reads mostly have the same class. */
+  private Method getter(Class<?> type, Access access) {
+    MemberReader known = readers.get(access);
+    if (known == null || known.type() != type) {
+      known = new MemberReader(type, getter(type, access.name()));
+      readers.put(access, known);
+    }
+    return known.method();
   }
 
   private Method getter(Class<?> type, String name) {

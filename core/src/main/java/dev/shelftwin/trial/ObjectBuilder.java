@@ -19,6 +19,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
 /** Creates objects of one shape of a concept from sample values. */
@@ -26,87 +27,87 @@ final class ObjectBuilder {
 
   private final ConceptLedger concept;
   private final ResolvedShape shape;
-  private final ContainerSamples containers;
   private final ObjectAccess access;
   private final Optional<Creator> creator;
   private final List<Field> settableFields;
+  private final List<ValueFitting.Fitter> fitters;
 
   ObjectBuilder(
-      ConceptLedger concept,
-      ResolvedShape shape,
-      ContainerSamples containers,
-      ObjectAccess access) {
+      ConceptLedger concept, ResolvedShape shape, ValueFitting fitting, ObjectAccess access) {
     this.concept = concept;
     this.shape = shape;
-    this.containers = containers;
     this.access = access;
     this.creator = findCreator();
     this.settableFields = findSettableFields();
+    this.fitters =
+        Stream.concat(
+                parameters().stream().map(Parameter::type),
+                settableFields.stream().map(ObjectBuilder::acceptedType))
+            .map(fitting::fitter)
+            .toList();
   }
 
   /**
    * Creates an object.
    *
-   * @param values the values of parameters and fields, by name
+   * @param values the values of the parameters, then of the settable fields, in their order
    * @throws RejectedSample if the type rejects the values
    */
-  Object build(Map<String, SampleValue> values) {
+  Object build(List<SampleValue> values) {
+    List<@Nullable Object> created = new ArrayList<>();
+    for (int index = 0; index < values.size(); index++) {
+      created.add(created(values.get(index), fitters.get(index)));
+    }
     try {
-      Object created = creator.isPresent() ? create(creator.get(), values) : implement(values);
-      for (ResolvedShape.PartRow part : shape.parts()) {
-        Object row = access.create(part.field().type());
-        access.set(created, part.field(), row);
-        part.parent().ifPresent(parent -> access.set(row, parent, created));
-      }
-      for (Field field : creator.isPresent() ? settableFields : List.<Field>of()) {
-        @Nullable Object value = created(values.get(field.name()), acceptedType(field));
-        if (isAdded(field)) {
-          access.add(created, field.adder().orElseThrow().add(), value);
-        } else {
-          access.set(created, field, value);
-        }
-      }
-      return created;
+      return creator.isPresent() ? create(creator.get(), created) : implement(created);
     } catch (InvocationTargetException thrown) {
       String label = creator.map(Creator::label).orElseGet(shape::label);
       throw new RejectedSample(label + ": " + ObjectAccess.cause(thrown).getMessage());
     }
   }
 
-  private Object create(Creator by, Map<String, SampleValue> values)
+  private Object create(Creator by, List<? extends @Nullable Object> values)
       throws InvocationTargetException {
-    List<@Nullable Object> arguments = new ArrayList<>();
-    for (Parameter parameter : by.parameters()) {
-      arguments.add(created(values.get(parameter.name()), parameter.type()));
-    }
-    @Nullable Object created = access.create(by, arguments);
+    int parameters = by.parameters().size();
+    @Nullable Object created = access.create(by, values.subList(0, parameters));
     if (created == null) {
       throw new RejectedSample(by.label() + " returned null");
+    }
+    for (ResolvedShape.PartRow part : shape.parts()) {
+      Object row = access.create(part.field().type());
+      access.set(created, part.field(), row);
+      part.parent().ifPresent(parent -> access.set(row, parent, created));
+    }
+    for (int index = 0; index < settableFields.size(); index++) {
+      Field field = settableFields.get(index);
+      @Nullable Object value = values.get(parameters + index);
+      if (isAdded(field)) {
+        access.add(created, field.adder().orElseThrow().add(), value);
+      } else {
+        access.set(created, field, value);
+      }
     }
     return created;
   }
 
-  private Object implement(Map<String, SampleValue> values) {
+  private Object implement(List<? extends @Nullable Object> values) {
     if (shape.shape().kind() != Shape.Kind.INTERFACE) {
       throw new RejectedSample(shape.label() + " has no accessible constructor");
     }
     Map<String, @Nullable Object> results = new HashMap<>();
-    for (Field field : settableFields) {
-      field
-          .reader()
-          .ifPresent(
-              reader ->
-                  results.put(reader.name(), created(values.get(field.name()), field.type())));
+    for (int index = 0; index < settableFields.size(); index++) {
+      Object value = values.get(index);
+      settableFields.get(index).reader().ifPresent(reader -> results.put(reader.name(), value));
     }
     return access.implement(shape.shape().type(), results);
   }
 
   /** In change requests, a field that is not mentioned is null even if its type is an optional. */
-  private @Nullable Object created(@Nullable SampleValue sample, TypeRef type) {
-    @Nullable Object value = sample == null ? null : sample.value();
+  private @Nullable Object created(SampleValue sample, ValueFitting.Fitter fitter) {
+    @Nullable Object value = sample.value();
     return shape.use().direction() == Direction.CHANGE && value == null
         ? null
-        : containers.created(value, type);
+        : ContainerSamples.created(value, fitter);
   }
 
   List<Parameter> parameters() {

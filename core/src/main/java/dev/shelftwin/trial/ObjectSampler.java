@@ -1,11 +1,7 @@
 package dev.shelftwin.trial;
 
-import dev.shelftwin.convert.Conversion;
-import dev.shelftwin.convert.Operation;
 import dev.shelftwin.ledger.ConceptLedger;
-import dev.shelftwin.ledger.FieldMapping;
 import dev.shelftwin.ledger.ResolvedShape;
-import dev.shelftwin.plan.Direction;
 import dev.shelftwin.shape.Container;
 import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.FieldRole;
@@ -13,12 +9,8 @@ import dev.shelftwin.shape.Limits;
 import dev.shelftwin.shape.Parameter;
 import dev.shelftwin.shape.TypeRef;
 import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.HashSet;
-import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Map;
-import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.SplittableRandom;
@@ -39,10 +31,10 @@ final class ObjectSampler {
   private final SamplingTools tools;
   private final CombinedLimits limits;
   private final FieldOrigins origins;
-  private final Map<TypeRef, Optional<ObjectSampler>> nested = new HashMap<>();
   private @Nullable ObjectBuilder builder;
-  private @Nullable List<SamplePart> parts;
+  private @Nullable List<PartSampler> parts;
   private @Nullable List<ObjectSampler> subtypes;
+  private @Nullable ObjectSampler hub;
   private int depth;
 
   ObjectSampler(
@@ -77,7 +69,7 @@ final class ObjectSampler {
     if (!subtypes().isEmpty()) {
       return recipe(random, taken);
     }
-    if (shape.equals(concept.hub())) {
+    if (isOfDomain()) {
       return tools.values().hasSampleMethod(shape.shape().type())
           ? parts(domainObject(random, taken), random, taken)
           : recipe(random, taken);
@@ -86,9 +78,14 @@ final class ObjectSampler {
     return new SampleRecipe.OfObject(builder(), values(random, taken, domain));
   }
 
-  /** A value for a parameter that a mapper's caller passes. */
-  SampleValue callerValue(TypeRef type, Field field, RandomGenerator random, Set<DrawnKey> taken) {
-    return distinct(type, limits.of(field), shape.mayBeMissing(field), random, taken);
+  /** Values for a parameter that a mapper's caller passes. */
+  DistinctSampler callerValues(TypeRef type, Field field) {
+    return new DistinctSampler(
+        tools.values(), tools.text(), type, limits.of(field), shape.mayBeMissing(field));
+  }
+
+  boolean isOfDomain() {
+    return shape.equals(concept.hub());
   }
 
   /** The sampler of the subtype that an object has. */
@@ -103,13 +100,16 @@ final class ObjectSampler {
 
   private ObjectBuilder builder() {
     if (builder == null) {
-      builder = new ObjectBuilder(concept, shape, tools.containers(), tools.access());
+      builder = new ObjectBuilder(concept, shape, tools.fitting(), tools.access());
     }
     return builder;
   }
 
   private ObjectSampler hubSampler() {
-    return samplers.of(concept, concept.hub());
+    if (hub == null) {
+      hub = samplers.of(concept, concept.hub());
+    }
+    return hub;
   }
 
   private ObjectSampler subtype(RandomGenerator random) {
@@ -128,15 +128,16 @@ final class ObjectSampler {
     return subtypes;
   }
 
-  private SamplePart part(String name, TypeRef type, Optional<Field> field) {
+  private PartSampler part(String name, TypeRef type, Optional<Field> field) {
     boolean isParent =
         field.filter(one -> concept.roles(shape, one).contains(FieldRole.PARENT)).isPresent();
-    return SamplePart.of(name, type, field, limits, shape.role(), isParent);
+    SamplePart part = SamplePart.of(name, type, field, limits, shape.role(), isParent);
+    return new PartSampler(concept, shape, samplers, tools, origins, part);
   }
 
-  private List<SamplePart> parts() {
+  private List<PartSampler> parts() {
     if (parts == null) {
-      List<SamplePart> found = new ArrayList<>();
+      List<PartSampler> found = new ArrayList<>();
       for (Parameter parameter : builder().parameters()) {
         found.add(part(parameter.name(), parameter.type(), shape.shape().field(parameter.name())));
       }
@@ -149,15 +150,13 @@ final class ObjectSampler {
   }
 
   /** The values of all parts; those of the given domain object where it has them. */
-  private Map<String, SampleValue> values(
+  private List<SampleValue> values(
       RandomGenerator random, Set<DrawnKey> taken, @Nullable Object domain) {
     depth++;
     try {
-      Map<String, SampleValue> values = new LinkedHashMap<>();
-      for (SamplePart part : parts()) {
-        Optional<SampleValue> given =
-            domain == null ? Optional.empty() : valueOf(part.name(), domain, random, taken);
-        values.put(part.name(), given.orElseGet(() -> draw(part, random, taken)));
+      List<SampleValue> values = new ArrayList<>();
+      for (PartSampler part : parts()) {
+        values.add(part.like(domain, random, taken));
       }
       return values;
     } finally {
@@ -165,114 +164,8 @@ final class ObjectSampler {
     }
   }
 
-  private SampleValue draw(SamplePart part, RandomGenerator random, Set<DrawnKey> taken) {
-    if (shape.use().direction() == Direction.CHANGE && part.type().isOptional()) {
-      return drawChange(part, random, taken);
-    }
-    Limits allowed = part.allowed();
-    if (part.isParent()) {
-      return SampleValue.of(null);
-    }
-    Optional<Operation.FindRow> lookup = origins.lookup(part.name());
-    if (lookup.isPresent()) {
-      return rows(lookup.get(), part, allowed, random, taken);
-    }
-    Optional<ObjectSampler> nestedSampler = nested(part.type());
-    if (nestedSampler.isPresent()) {
-      return nestedSampler.get().contained(part, random, taken);
-    }
-    Optional<FieldOrigins.DomainValue> domain =
-        shape.equals(concept.hub()) ? Optional.empty() : origins.domainValue(part.name());
-    if (domain.isEmpty()) {
-      return drawOwn(part, allowed, random, taken);
-    }
-    boolean missing = part.mayBeMissing() && !domain.get().required();
-    SampleValue drawn = distinct(domain.get().type().present(), allowed, missing, random, taken);
-    return domain.get().isOwnType()
-        ? drawn
-        : converted(drawn, domain.get().outward().orElseThrow());
-  }
-
-  /** In a change request a field is not mentioned, cleared, or has a value. */
-  private SampleValue drawChange(SamplePart part, RandomGenerator random, Set<DrawnKey> taken) {
-    boolean required =
-        origins.domainValue(part.name()).filter(FieldOrigins.DomainValue::required).isPresent();
-    return switch (random.nextInt(required ? 3 : 4)) {
-      case 0 -> SampleValue.of(null);
-      case 3 ->
-          new SampleValue(
-              tools.containers().created(null, part.type()), () -> List.of(SampleValue.of(null)));
-      default -> draw(part.present(), random, taken);
-    };
-  }
-
-  /**
-   * A value without a domain value of its own. A part of a domain value, such as a currency, is
-   * drawn from a whole domain value, because most texts would not be one.
-   */
-  private SampleValue drawOwn(
-      SamplePart part, Limits allowed, RandomGenerator random, Set<DrawnKey> taken) {
-    Optional<FieldMapping.Split> split =
-        origins.split(part.name()).filter(mapping -> mapping.source().isPresent());
-    if (split.isEmpty()) {
-      return distinct(part.type(), allowed, part.mayBeMissing(), random, taken);
-    }
-    TypeRef whole = split.get().source().orElseThrow().type().present();
-    return converted(
-        distinct(whole, allowed, part.mayBeMissing(), random, taken), split.get().how());
-  }
-
-  private SampleValue converted(SampleValue drawn, Conversion conversion) {
-    return new SampleValue(
-        tools.conversions().convert(drawn.value(), conversion),
-        () ->
-            drawn.simpler().get().stream()
-                .map(
-                    simpler ->
-                        SampleValue.of(tools.conversions().convert(simpler.value(), conversion)))
-                .toList());
-  }
-
-  private Optional<ObjectSampler> nested(TypeRef type) {
-    return nested.computeIfAbsent(
-        type,
-        key -> {
-          TypeRef content = type.present();
-          TypeRef element =
-              Container.of(content).isPresent() ? Container.element(content) : content;
-          return samplers.inLayer(shape, element.present());
-        });
-  }
-
-  private SampleValue rows(
-      Operation.FindRow lookup,
-      SamplePart part,
-      Limits allowed,
-      RandomGenerator random,
-      Set<DrawnKey> taken) {
-    return tools
-        .containers()
-        .sample(
-            part.type(),
-            part.mayBeMissing(),
-            random,
-            () -> {
-              SampleValue key = distinct(lookup.key(), allowed, false, random, taken);
-              return new SampleValue(
-                  row(lookup, key),
-                  () ->
-                      key.simpler().get().stream()
-                          .map(simpler -> SampleValue.of(row(lookup, simpler)))
-                          .toList());
-            });
-  }
-
-  private SampleRecipe row(Operation.FindRow lookup, SampleValue key) {
-    return new SampleRecipe.OfRow(tools.rows(), lookup, Objects.requireNonNull(key.value()));
-  }
-
   /** Objects of this shape as the value of a part. */
-  private SampleValue contained(SamplePart part, RandomGenerator random, Set<DrawnKey> taken) {
+  SampleValue contained(SamplePart part, RandomGenerator random, Set<DrawnKey> taken) {
     if (depth >= MAX_DEPTH) {
       boolean container = Container.of(part.type().present()).isPresent();
       return SampleValue.of(container ? List.of() : null);
@@ -291,7 +184,7 @@ final class ObjectSampler {
     if (!subtypes().isEmpty()) {
       return subtype(random).acceptedObject(random, taken);
     }
-    if (shape.equals(concept.hub())) {
+    if (isOfDomain()) {
       return domainObject(random, taken);
     }
     DrawnObject domain = hubSampler().domainObject(random, taken);
@@ -312,7 +205,7 @@ final class ObjectSampler {
   }
 
   /** An object of this shape with the values of a domain object. */
-  private SampleRecipe like(Object domain, RandomGenerator random, Set<DrawnKey> taken) {
+  SampleRecipe like(Object domain, RandomGenerator random, Set<DrawnKey> taken) {
     for (ObjectSampler subtype : subtypes()) {
       if (subtype.hubSampler().accepts(domain)) {
         return subtype.like(domain, random, taken);
@@ -346,80 +239,14 @@ final class ObjectSampler {
   /** The parts of an object that a sample method created, as far as it shows them. */
   private SampleRecipe parts(DrawnObject drawn, RandomGenerator random, Set<DrawnKey> taken) {
     Object object = drawn.recipe().create();
-    Map<String, SampleValue> values = new LinkedHashMap<>();
-    for (SamplePart part : parts()) {
-      Optional<Field> readable = part.field().filter(field -> field.reader().isPresent());
-      values.put(
-          part.name(),
+    List<SampleValue> values = new ArrayList<>();
+    for (PartSampler part : parts()) {
+      Optional<Field> readable = part.part().field().filter(field -> field.reader().isPresent());
+      values.add(
           readable.isPresent()
               ? SampleValue.of(ValueFitting.unwrapped(tools.access().read(object, readable.get())))
-              : draw(part, random, taken));
+              : part.draw(random, taken));
     }
     return new SampleRecipe.OfObject(builder(), values);
-  }
-
-  /** The value of a part that belongs to a domain object; empty if it is not known. */
-  private Optional<SampleValue> valueOf(
-      String part, Object domain, RandomGenerator random, Set<DrawnKey> taken) {
-    Optional<Field> field = origins.domainField(part);
-    if (field.isPresent()) {
-      @Nullable Object value = ValueFitting.unwrapped(tools.access().read(domain, field.get()));
-      return value == null
-          ? Optional.of(SampleValue.of(null))
-          : outward(part, value, random, taken);
-    }
-    return origins
-        .split(part)
-        .map(
-            split ->
-                SampleValue.of(
-                    tools
-                        .conversions()
-                        .convert(
-                            tools.access().read(domain, split.sources().get(0)), split.how())));
-  }
-
-  private Optional<SampleValue> outward(
-      String part, Object value, RandomGenerator random, Set<DrawnKey> taken) {
-    Optional<Operation.FindRow> lookup = origins.lookup(part);
-    if (lookup.isPresent()) {
-      return Optional.of(
-          ContainerSamples.each(
-              value, key -> new SampleRecipe.OfRow(tools.rows(), lookup.get(), key)));
-    }
-    Optional<ObjectSampler> sampler =
-        shape.shape().field(part).flatMap(field -> nested(field.type()));
-    if (sampler.isPresent()) {
-      ObjectSampler found = sampler.get();
-      return found.concept.hub().equals(found.shape)
-          ? Optional.empty()
-          : Optional.of(ContainerSamples.each(value, domain -> found.like(domain, random, taken)));
-    }
-    return origins
-        .domainValue(part)
-        .flatMap(FieldOrigins.DomainValue::outward)
-        .map(conversion -> SampleValue.of(tools.conversions().convert(value, conversion)));
-  }
-
-  /** A value that was not drawn before for this sample, if the type has enough values. */
-  private SampleValue distinct(
-      TypeRef type,
-      Limits allowed,
-      boolean mayBeMissing,
-      RandomGenerator random,
-      Set<DrawnKey> taken) {
-    for (int attempt = 0; ; attempt++) {
-      SampleValue value = tools.values().sample(type, allowed, mayBeMissing, random);
-      @Nullable Object present = ValueFitting.unwrapped(value.value());
-      if (present == null || taken.add(key(present, type)) || attempt == ATTEMPTS) {
-        return value;
-      }
-    }
-  }
-
-  /** JDK values are compared as such; the users' own by their text, as they may lack an equals. */
-  private DrawnKey key(Object value, TypeRef type) {
-    boolean ofJdk = value.getClass().getName().startsWith("java.lang.");
-    return new DrawnKey(type.present().boxed(), ofJdk ? value : tools.text().of(value));
   }
 }

@@ -2,33 +2,39 @@ package dev.shelftwin.trial;
 
 import dev.shelftwin.ledger.ResolvedShape;
 import dev.shelftwin.shape.Field;
-import java.util.Collections;
-import java.util.LinkedHashMap;
-import java.util.Map;
+import java.util.List;
 import java.util.Objects;
 
 /**
  * An object at one stop of a route.
  *
- * @param shape its shape
+ * @param fields what is read of it
  * @param object the object
- * @param isFamily whether its shape has subtypes, so that it is compared as a whole
- * @param values the values of its readable fields
+ * @param values the values of its fields, in their order
  */
-record Observation(
-    ResolvedShape shape, Object object, boolean isFamily, Map<String, ObservedValue> values) {
+record Observation(ObservedFields fields, Object object, List<ObservedValue> values) {
 
   Observation {
-    Objects.requireNonNull(shape, "shape");
+    Objects.requireNonNull(fields, "fields");
     Objects.requireNonNull(object, "object");
-    values = Collections.unmodifiableMap(new LinkedHashMap<>(values));
+    Objects.requireNonNull(values, "values");
+  }
+
+  ResolvedShape shape() {
+    return fields.shape();
+  }
+
+  /** Whether its shape has subtypes, so that it is compared as a whole. */
+  boolean isFamily() {
+    return fields.isFamily();
   }
 
   boolean has(Field field) {
-    return values.containsKey(field.name());
+    return fields.index(field) >= 0;
   }
 
   ObservedValue of(Field field) {
-    return values.getOrDefault(field.name(), ObservedValue.Missing.MISSING);
+    int index = fields.index(field);
+    return index < 0 ? ObservedValue.Missing.MISSING : values.get(index);
   }
 }

@@ -2,12 +2,10 @@ package dev.shelftwin.trial;
 
 import dev.shelftwin.ledger.ConceptLedger;
 import dev.shelftwin.ledger.ResolvedShape;
-import dev.shelftwin.plan.Direction;
 import dev.shelftwin.shape.Field;
-import java.util.HashMap;
-import java.util.LinkedHashMap;
+import java.util.ArrayList;
+import java.util.IdentityHashMap;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Stream;
 
@@ -16,7 +14,7 @@ final class Observer {
 
   private final ConceptLedger concept;
   private final ObjectAccess access;
-  private final Map<ResolvedShape, List<Field>> fields = new HashMap<>();
+  private final IdentityHashMap<ResolvedShape, ObservedFields> known = new IdentityHashMap<>();
 
   Observer(ConceptLedger concept, ObjectAccess access) {
     this.concept = concept;
@@ -25,12 +23,12 @@ final class Observer {
 
   /** Reads all fields of an object that a hop maps, and all stored ones. */
   Observation observe(Object object, ResolvedShape shape) {
-    boolean isChange = shape.use().direction() == Direction.CHANGE;
-    Map<String, ObservedValue> values = new LinkedHashMap<>();
-    for (Field field : fields.computeIfAbsent(shape, this::fields)) {
-      values.put(field.name(), ObservedValue.of(access.read(object, field), isChange));
+    ObservedFields fields = known.computeIfAbsent(shape, this::fields);
+    List<ObservedValue> values = new ArrayList<>(fields.fields().size());
+    for (Field field : fields.fields()) {
+      values.add(ObservedValue.of(access.read(object, field), fields.isChange()));
     }
-    return new Observation(shape, object, isFamily(shape), values);
+    return new Observation(fields, object, values);
   }
 
   private boolean isFamily(ResolvedShape shape) {
@@ -38,7 +36,7 @@ final class Observer {
         .anyMatch(hop -> hop.family().isPresent() && hop.hop().touches(shape));
   }
 
-  private List<Field> fields(ResolvedShape shape) {
+  private ObservedFields fields(ResolvedShape shape) {
     Stream<Field> own =
         shape.shape().fields().stream().filter(field -> field.stored() || isMapped(field));
     Stream<Field> parts =
@@ -47,7 +45,8 @@ final class Observer {
             .flatMap(hop -> hop.mappings().stream())
             .flatMap(mapping -> mapping.sources().stream())
             .filter(field -> field.name().contains("."));
-    return Stream.concat(own, parts).distinct().toList();
+    List<Field> fields = Stream.concat(own, parts).distinct().toList();
+    return new ObservedFields(shape, fields, isFamily(shape));
   }
 
   private boolean isMapped(Field field) {

@@ -14,47 +14,69 @@ import java.util.stream.Stream;
  */
 final class RoundTripComparison {
 
-  private final Route route;
   private final TrialTools tools;
+  private final StepComparison comparison;
+  private final boolean comesBack;
+  private final List<Returned> fields;
 
   RoundTripComparison(Route route, TrialTools tools) {
-    this.route = route;
+    RouteStep last = route.steps().get(route.steps().size() - 1);
     this.tools = tools;
+    this.comparison = new StepComparison(route.concept(), last, tools);
+    this.comesBack = route.isRoundTrip() && !route.updates();
+    this.fields =
+        comesBack
+            ? route.start().shape().fields().stream()
+                .filter(field -> mustComeBack(route, field))
+                .map(field -> returned(route, field))
+                .toList()
+            : List.of();
   }
 
-  List<Divergence> divergences(Observation start, Observation end, int number) {
-    if (!route.isRoundTrip() || route.updates()) {
-      return List.of();
-    }
+  /**
+   * A field that must come back.
+   *
+   * @param lossy the mappings through which it goes, if its value may lose information
+   */
+  private record Returned(Field field, Optional<Lossy> lossy) {}
+
+  /** The way out and the way back of a field. */
+  private record Lossy(FieldMapping.Flow out, FieldMapping.Flow in) {}
+
+  List<Divergence> divergences(Observation start, Observation end, int sample) {
     List<Divergence> divergences = new ArrayList<>();
-    RouteStep last = route.steps().get(route.steps().size() - 1);
-    StepComparison comparison = new StepComparison(route.concept(), last, tools, number);
-    if (start.isFamily()) {
-      comparison.ofWhole(start.object(), end.object()).ifPresent(divergences::add);
+    if (comesBack && start.isFamily()) {
+      comparison.ofWhole(start.object(), end.object(), sample).ifPresent(divergences::add);
     }
-    for (Field field : route.start().shape().fields()) {
-      if (start.has(field) && mustComeBack(field)) {
-        comparison
-            .ofField(field, expected(field, start.of(field)), end.of(field))
-            .ifPresent(divergences::add);
+    for (Returned returned : fields) {
+      Field field = returned.field();
+      if (start.has(field)) {
+        ExpectedValue expected = expected(returned, start.of(field));
+        comparison.ofField(field, expected, end.of(field), sample).ifPresent(divergences::add);
       }
     }
     return divergences;
   }
 
   /** The value after a round trip that may lose information. */
-  private ExpectedValue expected(Field field, ObservedValue sent) {
+  private ExpectedValue expected(Returned returned, ObservedValue sent) {
+    if (returned.lossy().isEmpty()) {
+      return ExpectedValue.of(sent);
+    }
+    Lossy way = returned.lossy().get();
+    ExpectedValue between =
+        tools.expected().mapped(way.out(), Collections.singletonList(sent.value()));
+    return between instanceof ExpectedValue.Plain || between.source() == null
+        ? tools.expected().mapped(way.in(), Collections.singletonList(between.source()))
+        : ExpectedValue.of(sent);
+  }
+
+  private static Returned returned(Route route, Field field) {
     Optional<FieldMapping.Flow> out = flow(route.hops().get(0).outOf(field));
     Optional<FieldMapping.Flow> in = flow(route.lastHop().into(field.name()).stream());
     boolean lossy = out.isPresent() && in.isPresent() && (isLossy(out.get()) || isLossy(in.get()));
-    if (!lossy) {
-      return ExpectedValue.of(sent);
-    }
-    ExpectedValue between =
-        tools.expected().mapped(out.get(), Collections.singletonList(sent.value()));
-    return between instanceof ExpectedValue.Plain || between.source() == null
-        ? tools.expected().mapped(in.get(), Collections.singletonList(between.source()))
-        : ExpectedValue.of(sent);
+    return new Returned(
+        field, lossy ? Optional.of(new Lossy(out.get(), in.get())) : Optional.empty());
   }
 
   private static Optional<FieldMapping.Flow> flow(Stream<FieldMapping> mappings) {
@@ -68,7 +90,7 @@ final class RoundTripComparison {
     return mapping.sources().size() == 1 && !mapping.how().losses().isEmpty();
   }
 
-  private boolean mustComeBack(Field field) {
+  private static boolean mustComeBack(Route route, Field field) {
     return route.hops().get(0).outOf(field).anyMatch(RoundTripComparison::keepsValue)
         && route.lastHop().into(field.name()).filter(RoundTripComparison::keepsValue).isPresent();
   }

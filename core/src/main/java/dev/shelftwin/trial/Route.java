@@ -17,6 +17,8 @@ public final class Route {
   private final ResolvedShape start;
   private final List<RouteStep> steps;
   private final boolean updates;
+  private final List<HopLedger> hops;
+  private final String name;
 
   /**
    * A route.
@@ -30,6 +32,12 @@ public final class Route {
     this.start = start;
     this.steps = List.copyOf(steps);
     this.updates = updates;
+    this.hops =
+        steps.stream()
+            .filter(RouteStep.ByMapper.class::isInstance)
+            .map(step -> ((RouteStep.ByMapper) step).ledger())
+            .toList();
+    this.name = String.join("->", stops());
   }
 
   /** The routes that test a concept, through its ends if it has any. */
@@ -153,10 +161,7 @@ public final class Route {
 
   /** The hops through mappers, in order. */
   List<HopLedger> hops() {
-    return steps.stream()
-        .filter(RouteStep.ByMapper.class::isInstance)
-        .map(step -> ((RouteStep.ByMapper) step).ledger())
-        .toList();
+    return hops;
   }
 
   ConceptLedger concept() {
@@ -182,7 +187,7 @@ public final class Route {
   }
 
   HopLedger lastHop() {
-    return hops().get(hops().size() - 1);
+    return hops.get(hops.size() - 1);
   }
 
   boolean isRoundTrip() {
@@ -202,6 +207,6 @@ public final class Route {
   /** The stops with arrows between them: {@code A->B->A}. */
   @Override
   public String toString() {
-    return String.join("->", stops());
+    return name;
   }
 }

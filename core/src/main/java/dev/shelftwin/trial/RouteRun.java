@@ -19,11 +19,18 @@ final class RouteRun {
   private final Route route;
   private final TrialTools tools;
   private final Observer observer;
+  private final List<StepComparison> comparisons;
+  private final RoundTripComparison roundTrip;
 
   RouteRun(Route route, TrialTools tools) {
     this.route = route;
     this.tools = tools;
     this.observer = new Observer(route.concept(), tools.access());
+    this.comparisons =
+        route.steps().stream()
+            .map(step -> new StepComparison(route.concept(), step, tools))
+            .toList();
+    this.roundTrip = new RoundTripComparison(route, tools);
   }
 
   /**
@@ -40,10 +47,11 @@ final class RouteRun {
     Observation start = observer.observe(object, route.start());
     List<Stop> stops = new ArrayList<>(List.of(new Stop(route.start().label(), start, null)));
     Observation before = start;
-    RouteStep last = route.steps().get(route.steps().size() - 1);
-    for (RouteStep step : route.steps()) {
+    int last = route.steps().size() - 1;
+    for (int index = 0; index <= last; index++) {
+      RouteStep step = route.steps().get(index);
       @Nullable Object existing =
-          route.updates() && step.equals(last)
+          route.updates() && index == last
               ? sample.existing().map(SampleRecipe::create).orElseThrow()
               : null;
       Optional<Observation> untouched =
@@ -65,18 +73,18 @@ final class RouteRun {
       }
       Observation after = observer.observe(object, step.to());
       stops.add(new Stop(step.stop(), after, passage));
-      StepComparison comparison = new StepComparison(route.concept(), step, tools, number);
+      StepComparison comparison = comparisons.get(index);
       List<Divergence> divergences =
           step instanceof RouteStep.ByMapper mapper
-              ? comparison.afterMapper(mapper.ledger(), before, after, untouched, callerValues)
-              : comparison.afterEnd(before, after);
+              ? comparison.afterMapper(
+                  mapper.ledger(), before, after, untouched, callerValues, number)
+              : comparison.afterEnd(before, after, number);
       if (!divergences.isEmpty()) {
         return result(stops, divergences);
       }
       before = after;
     }
-    List<Divergence> late =
-        new RoundTripComparison(route, tools).divergences(start, before, number);
+    List<Divergence> late = roundTrip.divergences(start, before, number);
     return late.isEmpty() ? RunResult.HELD : result(stops, late);
   }
 
@@ -136,18 +144,16 @@ final class RouteRun {
   private Snapshot snapshot(Stop stop) {
     Map<String, String> types = stop.passage() == null ? Map.of() : stop.passage().types();
     List<Snapshot.Value> values = new ArrayList<>();
-    stop.observation()
-        .values()
-        .forEach(
-            (name, value) ->
-                values.add(
-                    new Snapshot.Value(
-                        route.concept().pairing().hubName(name, stop.observation().shape()),
-                        name,
-                        value instanceof ObservedValue.Cleared
-                            ? "(cleared)"
-                            : tools.text().of(value.value()),
-                        types.getOrDefault(name, ""))));
+    Observation observed = stop.observation();
+    for (Field field : observed.fields().fields()) {
+      ObservedValue value = observed.of(field);
+      values.add(
+          new Snapshot.Value(
+              route.concept().pairing().hubName(field.name(), observed.shape()),
+              field.name(),
+              value instanceof ObservedValue.Cleared ? "(cleared)" : tools.text().of(value.value()),
+              types.getOrDefault(field.name(), "")));
+    }
     return new Snapshot(stop.label(), values, stop.passage() == null ? "" : stop.passage().text());
   }
 

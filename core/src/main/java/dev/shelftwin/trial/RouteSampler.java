@@ -14,12 +14,22 @@ import java.util.random.RandomGenerator;
 /** Draws the samples of one route. */
 final class RouteSampler {
 
-  private final Route route;
-  private final ObjectSamplers samplers;
+  private final ObjectSampler start;
+  private final Optional<ObjectSampler> existing;
+  private final Map<String, DistinctSampler> callerValues = new LinkedHashMap<>();
 
   RouteSampler(Route route, ObjectSamplers samplers) {
-    this.route = route;
-    this.samplers = samplers;
+    this.start = samplers.of(route.concept(), route.start());
+    this.existing =
+        route.updates() ? Optional.of(samplers.of(route.concept(), route.end())) : Optional.empty();
+    for (HopLedger hop : route.hops()) {
+      ObjectSampler target = samplers.of(route.concept(), hop.hop().to());
+      for (FieldMapping mapping : hop.callerParameters()) {
+        Field field = mapping.target().orElseThrow();
+        TypeRef type = hop.slot(field).orElse(field.type());
+        callerValues.put(field.name(), target.callerValues(type, field));
+      }
+    }
   }
 
   /**
@@ -29,22 +39,11 @@ final class RouteSampler {
    */
   Sample draw(RandomGenerator random, boolean accepted) {
     Set<DrawnKey> taken = new HashSet<>();
-    ObjectSampler first = samplers.of(route.concept(), route.start());
-    SampleRecipe start =
-        accepted ? first.acceptedRecipe(random, taken) : first.recipe(random, taken);
-    Optional<SampleRecipe> existing =
-        route.updates()
-            ? Optional.of(samplers.of(route.concept(), route.end()).recipe(random, taken))
-            : Optional.empty();
-    Map<String, SampleValue> callerValues = new LinkedHashMap<>();
-    for (HopLedger hop : route.hops()) {
-      for (FieldMapping mapping : hop.callerParameters()) {
-        Field field = mapping.target().orElseThrow();
-        TypeRef type = hop.slot(field).orElse(field.type());
-        ObjectSampler sampler = samplers.of(route.concept(), hop.hop().to());
-        callerValues.put(field.name(), sampler.callerValue(type, field, random, taken));
-      }
-    }
-    return new Sample(start, existing, callerValues);
+    SampleRecipe first =
+        accepted ? start.acceptedRecipe(random, taken) : start.recipe(random, taken);
+    Optional<SampleRecipe> updated = existing.map(sampler -> sampler.recipe(random, taken));
+    Map<String, SampleValue> passed = new LinkedHashMap<>();
+    callerValues.forEach((name, sampler) -> passed.put(name, sampler.sample(random, taken)));
+    return new Sample(first, updated, passed);
   }
 }

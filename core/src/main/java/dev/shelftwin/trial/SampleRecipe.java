@@ -2,9 +2,7 @@ package dev.shelftwin.trial;
 
 import dev.shelftwin.convert.Operation;
 import java.util.ArrayList;
-import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Map;
 import java.util.Objects;
 import org.jspecify.annotations.Nullable;
 
@@ -29,8 +27,8 @@ sealed interface SampleRecipe {
     return value instanceof SampleRecipe recipe ? recipe.create() : Objects.requireNonNull(value);
   }
 
-  /** An object of a concept's shape, from values of its fields and parameters. */
-  record OfObject(ObjectBuilder builder, Map<String, SampleValue> values) implements SampleRecipe {
+  /** An object of a concept's shape, from values of its parameters and fields. */
+  record OfObject(ObjectBuilder builder, List<SampleValue> values) implements SampleRecipe {
 
     public OfObject {
       Objects.requireNonNull(builder, "builder");
@@ -45,14 +43,13 @@ sealed interface SampleRecipe {
     @Override
     public List<SampleRecipe> simpler() {
       List<SampleRecipe> recipes = new ArrayList<>();
-      values.forEach(
-          (name, value) -> {
-            for (SampleValue simpler : value.simpler().get()) {
-              Map<String, SampleValue> changed = new LinkedHashMap<>(values);
-              changed.put(name, simpler);
-              recipes.add(new OfObject(builder, changed));
-            }
-          });
+      for (int index = 0; index < values.size(); index++) {
+        for (SampleValue simpler : values.get(index).simpler().get()) {
+          List<SampleValue> changed = new ArrayList<>(values);
+          changed.set(index, simpler);
+          recipes.add(new OfObject(builder, changed));
+        }
+      }
       return recipes;
     }
   }

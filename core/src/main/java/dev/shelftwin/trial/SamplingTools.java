@@ -6,6 +6,7 @@ import dev.shelftwin.convert.Catalogue;
 record SamplingTools(
     ValueSampler values,
     ContainerSamples containers,
+    ValueFitting fitting,
     ObjectAccess access,
     UserClasses classes,
     ConversionRunner conversions,

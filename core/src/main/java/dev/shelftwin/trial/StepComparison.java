@@ -11,6 +11,7 @@ import dev.shelftwin.shape.FieldRole;
 import dev.shelftwin.shape.Role;
 import java.util.ArrayList;
 import java.util.Collection;
+import java.util.IdentityHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
@@ -24,14 +25,21 @@ final class StepComparison {
   private final ConceptLedger concept;
   private final RouteStep step;
   private final TrialTools tools;
-  private final int sample;
+  private final IdentityHashMap<ResolvedShape, List<SentField>> sentFields =
+      new IdentityHashMap<>();
 
-  StepComparison(ConceptLedger concept, RouteStep step, TrialTools tools, int sample) {
+  StepComparison(ConceptLedger concept, RouteStep step, TrialTools tools) {
     this.concept = concept;
     this.step = step;
     this.tools = tools;
-    this.sample = sample;
   }
+
+  /**
+   * A field that must come back from an end.
+   *
+   * @param lookup finds the row to which it refers; empty if it refers to none
+   */
+  private record SentField(Field field, Optional<Operation.FindRow> lookup) {}
 
   /**
    * A field, or the whole object if it has no field.
@@ -47,64 +55,73 @@ final class StepComparison {
       Observation before,
       Observation after,
       Optional<Observation> existing,
-      Map<String, @Nullable Object> callerValues) {
+      Map<String, @Nullable Object> callerValues,
+      int sample) {
     List<Pair> pairs = new ArrayList<>();
     if (hop.family().isPresent()) {
       ExpectedObject expected = tools.expected().object(hop, before.object());
       pairs.add(new Pair(Optional.empty(), expected, new ObservedValue.Present(after.object())));
     }
+    FieldMapping.Cases<Optional<ExpectedValue>> values =
+        tools.expected().onHop(hop, before, existing, callerValues);
     for (FieldMapping mapping : hop.mappings()) {
       Optional<Field> target = mapping.target().filter(after::has);
       if (target.isPresent()) {
-        tools
-            .expected()
-            .of(hop, mapping, before, existing, callerValues)
+        mapping
+            .fold(values)
             .ifPresent(expected -> pairs.add(new Pair(target, expected, after.of(target.get()))));
       }
     }
-    return divergences(pairs);
+    return divergences(pairs, sample);
   }
 
   /** The divergences after an end: all fields must come back, except those that the end writes. */
-  List<Divergence> afterEnd(Observation before, Observation after) {
+  List<Divergence> afterEnd(Observation before, Observation after, int sample) {
     if (before.isFamily()) {
       Optional<ObjectSampler> subtype =
           tools.samplers().of(concept, step.to()).subtypeOf(before.object());
       return subtype.isPresent() && subtype.get().accepts(after.object())
           ? divergences(
               ofFields(
-                  subtype.get().concept(), subtype.get().shape(), before.object(), after.object()))
+                  subtype.get().concept(), subtype.get().shape(), before.object(), after.object()),
+              sample)
           : divergences(
               List.of(
                   new Pair(
                       Optional.empty(),
                       ExpectedValue.of(before.object()),
-                      new ObservedValue.Present(after.object()))));
+                      new ObservedValue.Present(after.object()))),
+              sample);
     }
-    return divergences(ofFields(concept, step.to(), before.object(), after.object()));
+    return divergences(ofFields(concept, step.to(), before.object(), after.object()), sample);
   }
 
   private List<Pair> ofFields(
       ConceptLedger owner, ResolvedShape shape, Object before, Object after) {
     boolean isChange = shape.use().direction() == Direction.CHANGE;
     List<Pair> pairs = new ArrayList<>();
-    for (Field field : shape.shape().storedFields().toList()) {
-      boolean internal =
-          step.to().role() == Role.PERSISTENCE && FieldRole.anyInternal(owner.roles(shape, field));
-      if (!internal) {
-        Optional<Operation.FindRow> lookup = lookup(owner, shape, field);
-        ObservedValue sent = observed(before, field, lookup, isChange);
-        ObservedValue arrived = observed(after, field, lookup, isChange);
-        pairs.add(new Pair(Optional.of(field), ExpectedValue.of(sent), arrived));
-      }
+    for (SentField one : sentFields.computeIfAbsent(shape, key -> sentFields(owner, key))) {
+      ObservedValue sent = observed(before, one, isChange);
+      ObservedValue arrived = observed(after, one, isChange);
+      pairs.add(new Pair(Optional.of(one.field()), ExpectedValue.of(sent), arrived));
     }
     return pairs;
   }
 
+  private List<SentField> sentFields(ConceptLedger owner, ResolvedShape shape) {
+    boolean stored = step.to().role() == Role.PERSISTENCE;
+    return shape
+        .shape()
+        .storedFields()
+        .filter(field -> !(stored && FieldRole.anyInternal(owner.roles(shape, field))))
+        .map(field -> new SentField(field, lookup(owner, shape, field)))
+        .toList();
+  }
+
   /** Of a row that another row refers to, only the key is compared. */
-  private ObservedValue observed(
-      Object object, Field field, Optional<Operation.FindRow> lookup, boolean isChange) {
-    @Nullable Object value = tools.access().read(object, field);
+  private ObservedValue observed(Object object, SentField field, boolean isChange) {
+    @Nullable Object value = tools.access().read(object, field.field());
+    Optional<Operation.FindRow> lookup = field.lookup();
     if (lookup.isEmpty()) {
       return ObservedValue.of(value, isChange);
     }
@@ -133,20 +150,22 @@ final class StepComparison {
   }
 
   /** The divergence of a whole object. */
-  Optional<Divergence> ofWhole(Object expected, Object actual) {
+  Optional<Divergence> ofWhole(Object expected, Object actual, int sample) {
     return divergence(
-        new Pair(Optional.empty(), ExpectedValue.of(expected), new ObservedValue.Present(actual)));
+        new Pair(Optional.empty(), ExpectedValue.of(expected), new ObservedValue.Present(actual)),
+        sample);
   }
 
   /** The divergence of one field. */
-  Optional<Divergence> ofField(Field field, ExpectedValue expected, ObservedValue actual) {
-    return divergence(new Pair(Optional.of(field), expected, actual));
+  Optional<Divergence> ofField(
+      Field field, ExpectedValue expected, ObservedValue actual, int sample) {
+    return divergence(new Pair(Optional.of(field), expected, actual), sample);
   }
 
-  private List<Divergence> divergences(List<Pair> pairs) {
+  private List<Divergence> divergences(List<Pair> pairs, int sample) {
     List<Divergence> divergences = new ArrayList<>();
     for (Pair pair : pairs) {
-      Optional<Divergence> divergence = divergence(pair);
+      Optional<Divergence> divergence = divergence(pair, sample);
       if (divergence.isPresent()) {
         divergences.add(
             isSwapped(pair, pairs)
@@ -157,7 +176,7 @@ final class StepComparison {
     return divergences;
   }
 
-  private Optional<Divergence> divergence(Pair pair) {
+  private Optional<Divergence> divergence(Pair pair, int sample) {
     return tools
         .comparison()
         .difference(pair.expected(), pair.actual())

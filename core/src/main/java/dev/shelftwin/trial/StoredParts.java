@@ -46,7 +46,12 @@ final class StoredParts {
 
   /** The fields of an object; none for enumerations and JDK types. */
   List<Field> of(Object object) {
-    return known.computeIfAbsent(object.getClass(), this::find);
+    List<Field> fields = known.get(object.getClass());
+    if (fields == null) {
+      fields = find(object.getClass());
+      known.put(object.getClass(), fields);
+    }
+    return fields;
   }
 
   private List<Field> find(Class<?> type) {

@@ -17,6 +17,7 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.HashSet;
+import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
@@ -34,11 +35,27 @@ final class TestRepositories implements RowSource {
   private final ConversionRunner conversions;
   private final ObjectSamplers samplers;
   private final Map<RowKey, Object> rows = new HashMap<>();
-  private final Map<TypeRef, List<SampleRecipe>> recipes = new HashMap<>();
-  private final Map<TypeRef, Integer> counts = new HashMap<>();
+  private final Map<String, List<SampleRecipe>> recipes = new HashMap<>();
+  private final Map<String, Integer> counts = new HashMap<>();
+  private final IdentityHashMap<Operation.FindRow, Lookup> lookups = new IdentityHashMap<>();
 
   /** The identity of a row. */
-  private record RowKey(TypeRef type, String key) {}
+  private record RowKey(String type, String key) {}
+
+  /**
+   * How the rows of a lookup are created.
+   *
+   * @param sampler draws them; empty if they belong to no concept
+   * @param generated the fields that the database fills
+   * @param children the fields with child rows
+   * @param key the field by which a row is found
+   */
+  private record Lookup(
+      Shape shape,
+      Optional<ObjectSampler> sampler,
+      List<Field> generated,
+      List<Field> children,
+      Field key) {}
 
   TestRepositories(
       Shapes shapes,
@@ -69,26 +86,19 @@ final class TestRepositories implements RowSource {
   @Override
   public Object find(Operation.FindRow operation, Object key) {
     Object rowKey = Objects.requireNonNull(conversions.convert(key, operation.back()));
-    RowKey name = new RowKey(operation.row(), String.valueOf(rowKey));
+    RowKey name = new RowKey(operation.row().fullName(), String.valueOf(rowKey));
     Object known = rows.get(name);
     if (known == null) {
-      known = create(operation, rowKey);
+      Lookup lookup = lookups.computeIfAbsent(operation, this::lookup);
+      known = create(lookup, rowKey);
       rows.put(name, known);
     }
     return known;
   }
 
-  private Object create(Operation.FindRow operation, Object rowKey) {
+  private Lookup lookup(Operation.FindRow operation) {
     Shape shape = shapes.find(operation.row()).orElseThrow();
-    Object row = other(shape);
-    for (Field field : shape.storedFields().toList()) {
-      if (field.has(FieldTrait.GENERATED)) {
-        access.set(row, field.name(), null); // a provider takes a row with a key for a stored one
-      } else if (field.has(FieldTrait.CHILD_ROWS)) {
-        access.set(row, field.name(), fitting.fitted(List.of(), field.type()));
-      }
-    }
-    Field keyField =
+    Field key =
         shape
             .storedFields()
             .filter(
@@ -96,7 +106,23 @@ final class TestRepositories implements RowSource {
                     field.reader().map(Access::name).equals(Optional.of(operation.read().name())))
             .findFirst()
             .orElseThrow();
-    access.set(row, keyField.name(), rowKey);
+    return new Lookup(
+        shape,
+        samplers.of(shape.type()),
+        shape.storedFields().filter(field -> field.has(FieldTrait.GENERATED)).toList(),
+        shape.storedFields().filter(field -> field.has(FieldTrait.CHILD_ROWS)).toList(),
+        key);
+  }
+
+  private Object create(Lookup lookup, Object rowKey) {
+    Object row = other(lookup);
+    for (Field field : lookup.generated()) {
+      access.set(row, field, null); // a provider takes a row with a key for a stored one
+    }
+    for (Field field : lookup.children()) {
+      access.set(row, field, fitting.fitted(List.of(), field.type()));
+    }
+    access.set(row, lookup.key(), rowKey);
     return row;
   }
 
@@ -104,16 +130,15 @@ final class TestRepositories implements RowSource {
    * A row that differs from the other rows of its type in this run. Its recipe is drawn only once
    * in a trial, because many samples refer to rows of the same types.
    */
-  private Object other(Shape shape) {
-    int index = counts.merge(shape.type(), 1, Integer::sum) - 1;
-    SplittableRandom random = new SplittableRandom(index);
-    Optional<ObjectSampler> sampler = samplers.of(shape.type());
-    if (sampler.isEmpty()) {
-      return minimal(shape, random);
+  private Object other(Lookup lookup) {
+    TypeRef type = lookup.shape().type();
+    int index = counts.merge(type.fullName(), 1, Integer::sum) - 1;
+    if (lookup.sampler().isEmpty()) {
+      return minimal(lookup.shape(), new SplittableRandom(index));
     }
-    List<SampleRecipe> known = recipes.computeIfAbsent(shape.type(), type -> new ArrayList<>());
+    List<SampleRecipe> known = recipes.computeIfAbsent(type.fullName(), name -> new ArrayList<>());
     for (int next = known.size(); next <= index; next++) {
-      known.add(sampler.get().recipe(new SplittableRandom(next), new HashSet<>()));
+      known.add(lookup.sampler().get().recipe(new SplittableRandom(next), new HashSet<>()));
     }
     return known.get(index).create();
   }

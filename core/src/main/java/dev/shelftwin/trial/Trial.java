@@ -173,6 +173,9 @@ public final class Trial {
   /** Adds each failure once, with its simplest sample. A later sample may show a truncation. */
   private static void record(
       List<Divergence> divergences, Sample sample, RunResult result, RouteRun run) {
+    if (result.divergences().isEmpty()) {
+      return;
+    }
     List<Divergence> fresh =
         result.divergences().stream()
             .filter(divergence -> divergences.stream().noneMatch(divergence::isSameFailure))

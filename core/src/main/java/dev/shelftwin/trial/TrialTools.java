@@ -33,7 +33,8 @@ final class TrialTools {
             ledger,
             new SamplingTools(
                 values,
-                new ContainerSamples(values, fitting),
+                new ContainerSamples(values),
+                fitting,
                 access,
                 classes,
                 conversions,

@@ -54,25 +54,38 @@ final class ValueFitting {
     return elements;
   }
 
-  /** A value as an object of a type: in an optional, an array or a container of its kind. */
-  @Nullable Object fitted(@Nullable Object value, TypeRef type) {
+  /** Puts values of any kind where a certain type is expected. */
+  @FunctionalInterface
+  interface Fitter {
+    @Nullable Object fit(@Nullable Object value);
+  }
+
+  /** Prepares objects of a type: in an optional, an array or a container of its kind. */
+  Fitter fitter(TypeRef type) {
     if (type.isPrimitiveOptional()) {
-      return primitiveOptional(value, type.simpleName());
+      return value -> primitiveOptional(value, type.simpleName());
     }
     if (type.isOptional()) {
-      return value instanceof Optional<?>
-          ? value
-          : Optional.ofNullable(fitted(value, type.present()));
+      Fitter present = fitter(type.present());
+      return value ->
+          value instanceof Optional<?> ? value : Optional.ofNullable(present.fit(value));
     }
-    if (value instanceof Collection<?> all) {
-      return switch (Container.of(type).orElse(Container.COLLECTION)) {
-        case LIST, COLLECTION, MAP -> new ArrayList<>(all);
-        case SET -> new LinkedHashSet<>(all);
-        case SORTED_SET -> new TreeSet<>(all);
-        case ARRAY -> array(all, Container.element(type));
-      };
-    }
-    return value;
+    Container kind = Container.of(type).orElse(Container.COLLECTION);
+    return value -> value instanceof Collection<?> all ? container(all, kind, type) : value;
+  }
+
+  /** A value as an object of a type. */
+  @Nullable Object fitted(@Nullable Object value, TypeRef type) {
+    return fitter(type).fit(value);
+  }
+
+  private Object container(Collection<?> all, Container kind, TypeRef type) {
+    return switch (kind) {
+      case LIST, COLLECTION, MAP -> new ArrayList<>(all);
+      case SET -> new LinkedHashSet<>(all);
+      case SORTED_SET -> new TreeSet<>(all);
+      case ARRAY -> array(all, Container.element(type));
+    };
   }
 
   private static Object primitiveOptional(@Nullable Object value, String name) {

@@ -6,7 +6,6 @@ import dev.shelftwin.plan.Text;
 import dev.shelftwin.shape.Container;
 import dev.shelftwin.shape.Creator;
 import dev.shelftwin.shape.Limits;
-import dev.shelftwin.shape.Parameter;
 import dev.shelftwin.shape.Shape;
 import dev.shelftwin.shape.Shapes;
 import dev.shelftwin.shape.TypeRef;
@@ -21,6 +20,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.SplittableRandom;
+import java.util.function.BiFunction;
 import java.util.random.RandomGenerator;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
@@ -42,10 +42,22 @@ final class ValueSampler {
 
   private final Map<TypeRef, Source> sources = new HashMap<>();
 
-  /** Where the samples of a type come from. */
+  /** Draws samples of one type. */
   @FunctionalInterface
   private interface Source {
     SampleValue sample(Limits limits, RandomGenerator random, int depth);
+  }
+
+  /** Draws samples of one type within certain limits. */
+  @FunctionalInterface
+  interface Prepared {
+
+    /**
+     * A sample.
+     *
+     * @throws RejectedSample if the users' types reject everything that was tried
+     */
+    SampleValue sample(RandomGenerator random);
   }
 
   ValueSampler(
@@ -64,31 +76,46 @@ final class ValueSampler {
    * @throws RejectedSample if the users' types reject everything that was tried
    */
   SampleValue sample(TypeRef type, Limits limits, boolean mayBeMissing, RandomGenerator random) {
-    return sample(type, limits, mayBeMissing, random, 0);
+    return prepared(type, limits, mayBeMissing).sample(random);
   }
 
-  private SampleValue sample(
-      TypeRef type, Limits limits, boolean mayBeMissing, RandomGenerator random, int depth) {
+  /**
+   * Prepares samples of one type.
+   *
+   * @param mayBeMissing whether null is a sample too
+   */
+  Prepared prepared(TypeRef type, Limits limits, boolean mayBeMissing) {
+    Source source = source(type, mayBeMissing);
+    return random -> source.sample(limits, random, 0);
+  }
+
+  private Source source(TypeRef type, boolean mayBeMissing) {
     if (type.isOptional()) {
-      return wrapped(type, sample(type.present(), limits, true, random, depth));
+      Source content = source(type.present(), true);
+      ValueFitting.Fitter fitter = fitting.fitter(type);
+      return (limits, random, depth) -> wrapped(fitter, content.sample(limits, random, depth));
     }
-    if (mayBeMissing && random.nextInt(4) == 0) {
-      return SampleValue.of(null);
-    }
-    SampleValue present = source(type.boxed()).sample(limits, random, depth);
+    Source present = source(type.boxed());
     return mayBeMissing
-        ? new SampleValue(
-            present.value(),
-            () ->
-                Stream.concat(Stream.of(SampleValue.of(null)), present.simpler().get().stream())
-                    .toList())
+        ? (limits, random, depth) ->
+            random.nextInt(4) == 0
+                ? SampleValue.of(null)
+                : orMissing(present.sample(limits, random, depth))
         : present;
   }
 
-  private SampleValue wrapped(TypeRef type, SampleValue content) {
+  private static SampleValue orMissing(SampleValue present) {
     return new SampleValue(
-        fitting.fitted(content.value(), type),
-        () -> content.simpler().get().stream().map(simpler -> wrapped(type, simpler)).toList());
+        present.value(),
+        () ->
+            Stream.concat(Stream.of(SampleValue.of(null)), present.simpler().get().stream())
+                .toList());
+  }
+
+  private static SampleValue wrapped(ValueFitting.Fitter fitter, SampleValue content) {
+    return new SampleValue(
+        fitter.fit(content.value()),
+        () -> content.simpler().get().stream().map(simpler -> wrapped(fitter, simpler)).toList());
   }
 
   private Source source(TypeRef type) {
@@ -111,11 +138,12 @@ final class ValueSampler {
     }
     Optional<Container> container = Container.of(type);
     if (container.isPresent()) {
-      return (limits, random, depth) -> elements(container.get(), type, limits, random, depth);
+      return container.get() == Container.MAP ? new OfMap(type) : new OfContainer(type);
     }
-    if (JdkSamples.knows(type.qualifiedName())) {
-      return (limits, random, depth) ->
-          JdkSamples.make(type.qualifiedName(), limits, random).orElseThrow();
+    Optional<BiFunction<RandomGenerator, Limits, SampleValue>> ofJdk =
+        JdkSamples.of(type.qualifiedName());
+    if (ofJdk.isPresent()) {
+      return (limits, random, depth) -> ofJdk.get().apply(random, limits);
     }
     Optional<Shape> shape = shapes.find(type);
     if (shape.isEmpty()) {
@@ -127,35 +155,12 @@ final class ValueSampler {
       List<Object> constants = List.of(classes.load(type).getEnumConstants());
       return (limits, random, depth) -> constant(constants, random);
     }
-    List<Creator> creators =
+    List<ByCreator> creators =
         shape.get().creators().stream()
             .filter(creator -> creator.visibility() == Visibility.PUBLIC)
+            .map(ByCreator::new)
             .toList();
     return new ByCreators(shape.get(), creators);
-  }
-
-  /** Up to three elements; an empty container is simpler. */
-  private SampleValue elements(
-      Container container, TypeRef type, Limits limits, RandomGenerator random, int depth) {
-    List<@Nullable Object> values = new ArrayList<>();
-    Map<@Nullable Object, @Nullable Object> byKey = new LinkedHashMap<>();
-    for (int count = random.nextInt(4); count > 0; count--) {
-      Object value = sample(Container.element(type), limits, false, random, depth + 1).value();
-      values.add(value);
-      if (container == Container.MAP) {
-        TypeRef key = type.arguments().get(0);
-        byKey.put(sample(key, limits, false, random, depth + 1).value(), value);
-      }
-    }
-    if (container == Container.MAP) {
-      return new SampleValue(byKey, () -> List.of(SampleValue.of(Map.of())));
-    }
-    return new SampleValue(
-        fitting.fitted(values, type),
-        () ->
-            values.isEmpty()
-                ? List.of()
-                : List.of(SampleValue.of(fitting.fitted(List.of(), type))));
   }
 
   private static SampleValue constant(List<Object> constants, RandomGenerator random) {
@@ -163,14 +168,6 @@ final class ValueSampler {
     return new SampleValue(
         constants.get(index),
         () -> constants.subList(0, index).stream().map(SampleValue::of).toList());
-  }
-
-  private SampleValue created(Creator creator, Limits limits, RandomGenerator random, int depth) {
-    List<SampleValue> arguments = new ArrayList<>();
-    for (Parameter parameter : creator.parameters()) {
-      arguments.add(sample(parameter.type(), limits, false, random, depth + 1));
-    }
-    return new SampleValue(create(creator, arguments), () -> simpler(creator, arguments));
   }
 
   private List<SampleValue> simpler(Creator creator, List<SampleValue> arguments) {
@@ -253,16 +250,90 @@ final class ValueSampler {
             && method.getParameterTypes()[0].isAssignableFrom(SplittableRandom.class));
   }
 
+  /** Up to three elements; an empty container is simpler. */
+  private final class OfContainer implements Source {
+
+    private final TypeRef type;
+    private final ValueFitting.Fitter fitter;
+
+    OfContainer(TypeRef type) {
+      this.type = type;
+      this.fitter = fitting.fitter(type);
+    }
+
+    @Override
+    public SampleValue sample(Limits limits, RandomGenerator random, int depth) {
+      Source element = source(Container.element(type), false);
+      List<@Nullable Object> values = new ArrayList<>();
+      for (int count = random.nextInt(4); count > 0; count--) {
+        values.add(element.sample(limits, random, depth + 1).value());
+      }
+      return new SampleValue(
+          fitter.fit(values),
+          () -> values.isEmpty() ? List.of() : List.of(SampleValue.of(fitter.fit(List.of()))));
+    }
+  }
+
+  /** Up to three entries; an empty map is simpler. */
+  private final class OfMap implements Source {
+
+    private final TypeRef type;
+
+    OfMap(TypeRef type) {
+      this.type = type;
+    }
+
+    @Override
+    public SampleValue sample(Limits limits, RandomGenerator random, int depth) {
+      Source key = source(type.arguments().get(0), false);
+      Source element = source(Container.element(type), false);
+      Map<@Nullable Object, @Nullable Object> byKey = new LinkedHashMap<>();
+      for (int count = random.nextInt(4); count > 0; count--) {
+        Object value = element.sample(limits, random, depth + 1).value();
+        byKey.put(key.sample(limits, random, depth + 1).value(), value);
+      }
+      return new SampleValue(byKey, () -> List.of(SampleValue.of(Map.of())));
+    }
+  }
+
+  /** Samples of a type that one of its creators creates. */
+  private final class ByCreator implements Source {
+
+    private final Creator creator;
+
+    /** The sources of its arguments; only searched when they are needed, as types nest. */
+    private @Nullable List<Source> arguments;
+
+    ByCreator(Creator creator) {
+      this.creator = creator;
+    }
+
+    @Override
+    public SampleValue sample(Limits limits, RandomGenerator random, int depth) {
+      if (arguments == null) {
+        arguments =
+            creator.parameters().stream()
+                .map(parameter -> source(parameter.type(), false))
+                .toList();
+      }
+      List<SampleValue> drawn = new ArrayList<>();
+      for (Source argument : arguments) {
+        drawn.add(argument.sample(limits, random, depth + 1));
+      }
+      return new SampleValue(create(creator, drawn), () -> simpler(creator, drawn));
+    }
+  }
+
   /** Samples of a type that its creators create. */
-  private final class ByCreators implements Source {
+  private static final class ByCreators implements Source {
 
     private final Shape shape;
-    private final List<Creator> creators;
+    private final List<ByCreator> creators;
 
     /** The creator to start with; negative until it is known. */
     private int first = -1;
 
-    ByCreators(Shape shape, List<Creator> creators) {
+    ByCreators(Shape shape, List<ByCreator> creators) {
       this.shape = shape;
       this.creators = List.copyOf(creators);
     }
@@ -278,9 +349,9 @@ final class ValueSampler {
       }
       String reason = "it has no public creator";
       for (int attempt = 0; attempt < ATTEMPTS && !creators.isEmpty(); attempt++) {
-        Creator creator = creators.get((first + attempt) % creators.size());
+        ByCreator creator = creators.get((first + attempt) % creators.size());
         try {
-          return created(creator, limits, random, depth);
+          return creator.sample(limits, random, depth);
         } catch (RejectedSample rejected) {
           reason = rejected.getMessage();
         }
@@ -302,7 +373,7 @@ final class ValueSampler {
       for (int attempt = 0; attempt < ATTEMPTS && creators.size() > 1; attempt++) {
         int index = attempt % creators.size();
         try {
-          created(creators.get(index), Limits.NONE, random, depth);
+          creators.get(index).sample(Limits.NONE, random, depth);
           return index;
         } catch (RejectedSample rejected) {
           // The next creator may accept its arguments.

@@ -1,5 +1,6 @@
 package dev.shelftwin.trial;
 
+import dev.shelftwin.shape.Field;
 import java.util.List;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
@@ -27,21 +28,36 @@ final class ValueText {
     if (present instanceof CharSequence text) {
       return quoted(text.toString());
     }
+    List<Field> fields = parts.of(present);
+    if (fields.size() == 1) {
+      return of(access.read(present, fields.get(0)));
+    }
     if (ValueFitting.hasElements(present)) {
       return ValueFitting.elements(present).stream()
           .map(this::of)
           .collect(Collectors.joining(", ", "[", "]"));
     }
-    List<String> fields =
-        parts.of(present).stream().map(field -> of(access.read(present, field))).toList();
-    return switch (fields.size()) {
-      case 0 -> present.toString();
-      case 1 -> fields.get(0);
-      default -> present.getClass().getSimpleName() + "(" + String.join(", ", fields) + ")";
-    };
+    return fields.isEmpty()
+        ? present.toString()
+        : fields.stream()
+            .map(field -> of(access.read(present, field)))
+            .collect(Collectors.joining(", ", present.getClass().getSimpleName() + "(", ")"));
   }
 
   private static String quoted(String text) {
+    return text.length() <= MAX_LENGTH && !hasControls(text) ? '"' + text + '"' : shortened(text);
+  }
+
+  private static boolean hasControls(String text) {
+    for (int index = 0; index < text.length(); index++) {
+      if (Character.isISOControl(text.charAt(index))) {
+        return true;
+      }
+    }
+    return false;
+  }
+
+  private static String shortened(String text) {
     String shown =
         text.codePoints()
             .mapToObj(
