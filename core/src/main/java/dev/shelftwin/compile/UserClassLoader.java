@@ -1,5 +1,6 @@
 package dev.shelftwin.compile;
 
+import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.io.InputStream;
 import java.net.MalformedURLException;
@@ -78,6 +79,16 @@ public final class UserClassLoader extends URLClassLoader {
       // What the users' family lacks, such as a module of theirs, must see their part of it.
       return isFamily(name) ? define(name, bytesOfOurs(name)) : ours.loadClass(name);
     }
+  }
+
+  /** {@inheritDoc} Class files that were compiled in memory have no URL. */
+  @Override
+  public @Nullable InputStream getResourceAsStream(String name) {
+    byte[] bytes =
+        name.endsWith(".class")
+            ? compiled.get(name.substring(0, name.length() - 6).replace('/', '.'))
+            : null;
+    return bytes == null ? super.getResourceAsStream(name) : new ByteArrayInputStream(bytes);
   }
 
   @Override

@@ -3,7 +3,7 @@ package dev.shelftwin.draft;
 import dev.shelftwin.ledger.LayerTypes;
 import dev.shelftwin.plan.Layer;
 import dev.shelftwin.shape.Access;
-import dev.shelftwin.shape.Role;
+import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.Shape;
 import dev.shelftwin.shape.ShapeTrait;
 import dev.shelftwin.shape.Shapes;
@@ -12,19 +12,59 @@ import dev.shelftwin.shape.Visibility;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Objects;
-import java.util.regex.Pattern;
+import java.util.Set;
+import java.util.function.Predicate;
 import java.util.stream.Stream;
 
 /**
  * The types of one layer that hold data.
  *
  * @param layer the layer
- * @param types the names of the types, if several layers share a package
+ * @param types which of the types of its packages belong to it, if several layers share a package
  */
-record DataTypes(Layer layer, Pattern types) {
+record DataTypes(Layer layer, Predicate<TypeRef> types) {
 
-  /** Every type of the package. */
-  static final Pattern ALL = Pattern.compile(".*");
+  /** The last words of the names of types that do something with data instead of holding it. */
+  private static final Set<String> ACTIVE =
+      Set.of(
+          "action",
+          "adapter",
+          "application",
+          "assembler",
+          "builder",
+          "client",
+          "config",
+          "configuration",
+          "controller",
+          "converter",
+          "dao",
+          "deserializer",
+          "endpoint",
+          "exception",
+          "factory",
+          "feature",
+          "filter",
+          "handler",
+          "helper",
+          "interceptor",
+          "listener",
+          "manager",
+          "mapper",
+          "marshaller",
+          "operation",
+          "plugin",
+          "processor",
+          "properties",
+          "provider",
+          "repository",
+          "resolver",
+          "serializer",
+          "service",
+          "strategy",
+          "synchronizer",
+          "util",
+          "utils",
+          "validator");
 
   public DataTypes {
     Objects.requireNonNull(layer, "layer");
@@ -33,45 +73,57 @@ record DataTypes(Layer layer, Pattern types) {
 
   List<Shape> shapes(Shapes shapes) {
     return new LayerTypes(shapes)
-        .types(layer)
-        .filter(type -> types.matcher(type.name()).matches())
-        .sorted(Comparator.comparing(TypeRef::name))
-        .flatMap(type -> shapes.find(type).stream())
-        .flatMap(shape -> withSubtypes(shape, shapes))
-        .filter(this::holdsData)
+        .packages(layer).stream()
+            .flatMap(packageName -> in(packageName, shapes).stream())
+            .filter(shape -> types.test(shape.type()))
+            .filter(
+                shape -> layer.packages().hasType(shape.type().packageName(), shape.type().name()))
+            .sorted(Comparator.comparing(shape -> shape.type().name()))
+            .toList();
+  }
+
+  /** The types of a package that hold data, with those that are nested in others. */
+  static List<Shape> in(String packageName, Shapes shapes) {
+    return shapes.namesIn(packageName).stream()
+        .flatMap(name -> shapes.find(packageName + "." + name).stream())
+        .flatMap(shape -> withNested(shape, shapes))
+        .filter(DataTypes::holdsData)
         .distinct()
         .toList();
   }
 
-  /** The permitted subtypes of a sealed type may be nested in it. */
-  private static Stream<Shape> withSubtypes(Shape shape, Shapes shapes) {
+  private static Stream<Shape> withNested(Shape shape, Shapes shapes) {
     return Stream.concat(
         Stream.of(shape),
-        shape.permits().stream()
-            .flatMap(subtype -> shapes.find(subtype).stream())
-            .flatMap(subtype -> withSubtypes(subtype, shapes)));
+        shapes.nestedIn(shape.type().qualifiedName()).stream()
+            .flatMap(name -> shapes.find(name).stream())
+            .flatMap(nested -> withNested(nested, shapes)));
   }
 
-  private boolean holdsData(Shape shape) {
+  private static boolean holdsData(Shape shape) {
     boolean helper =
         shape.has(ShapeTrait.MAPPED_SUPERCLASS) || shape.has(ShapeTrait.COLUMN_CONVERTER);
     boolean generic = !shape.type().arguments().isEmpty(); // only a person knows the arguments
-    if (shape.kind() == Shape.Kind.ENUM || helper || generic) {
+    boolean values = shape.kind() == Shape.Kind.ENUM || shape.kind() == Shape.Kind.ANNOTATION;
+    if (values || helper || generic || (isActive(shape) && !shape.isEntity())) {
       return false;
     }
     if (shape.isAbstract()) {
       return !shape.permits().isEmpty() || shape.isEntity();
     }
-    boolean store = layer.role() == Role.PERSISTENCE;
-    return shape.storedFields().findAny().isPresent()
-        && shape
-            .storedFields()
-            .flatMap(field -> Stream.concat(field.reader().stream(), field.writer().stream()))
-            .anyMatch(access -> isOpen(access, store));
+    long fields = shape.storedFields().count();
+    return fields > 0 && 2 * shape.storedFields().filter(DataTypes::isOpen).count() >= fields;
   }
 
-  private static boolean isOpen(Access access, boolean store) {
-    return access.visibility() == Visibility.PUBLIC
-        || (store && access.visibility() != Visibility.PRIVATE);
+  private static boolean isActive(Shape shape) {
+    List<String> words = NameWords.of(shape.type().simpleName()).all();
+    return ACTIVE.contains(words.get(words.size() - 1));
+  }
+
+  /** Whether a field can be read or written from outside; rows need not be public. */
+  private static boolean isOpen(Field field) {
+    return Stream.concat(field.reader().stream(), field.writer().stream())
+        .map(Access::visibility)
+        .anyMatch(visibility -> visibility != Visibility.PRIVATE);
   }
 }

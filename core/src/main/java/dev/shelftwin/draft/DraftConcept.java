@@ -34,6 +34,13 @@ final class DraftConcept {
     return new DraftConcept(begun, false, guesses);
   }
 
+  /** The same concept whose types have other directions. */
+  DraftConcept with(Concept other, List<Guess> more) {
+    List<Guess> all = new ArrayList<>(guesses);
+    all.addAll(more);
+    return new DraftConcept(other, written, all);
+  }
+
   /** A concept of the plan, to which only rows can be added. */
   static DraftConcept written(Concept begun) {
     return new DraftConcept(begun, true, List.of());
@@ -46,6 +53,11 @@ final class DraftConcept {
 
   String name() {
     return begun.name();
+  }
+
+  /** The concept without proposed rows. */
+  Concept begun() {
+    return begun;
   }
 
   List<Guess> guesses() {

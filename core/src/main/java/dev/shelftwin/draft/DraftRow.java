@@ -47,6 +47,11 @@ final class DraftRow {
     return names.containsKey(layerOrShape);
   }
 
+  /** Whether it names the field in one layer or shape only. */
+  boolean namesOne() {
+    return names.size() == 1;
+  }
+
   List<Guess> guesses() {
     return List.copyOf(guesses);
   }

@@ -55,8 +55,11 @@ public final class Drafter {
     List<DataTypes> types = new LayerChoice(empty, shapes).fresh(packages);
     Plan begun = empty.withLayers(types.stream().map(DataTypes::layer).distinct().toList());
     Drafter drafter = new Drafter(begun, shapes);
-    RepeatedRows repeated = RepeatedRows.of(drafter.guess(types));
+    Plan guessed = drafter.guess(types);
+    LayerHabits habits = new LayerHabits(LedgerBuilder.build(guessed, shapes));
+    RepeatedRows repeated = RepeatedRows.of(guessed, habits);
     GuessComments comments = drafter.comments(repeated.plan(), repeated.defaults());
+    repeated.plan().layers().forEach(layer -> habits.explain(layer, comments));
     return drafter.result(PlanWriter.write(repeated.plan(), comments), comments);
   }
 
@@ -94,11 +97,19 @@ public final class Drafter {
         .flatMap(concept -> concept.shapes().stream())
         .flatMap(use -> layerTypes.find(use).stream())
         .forEach(shape -> named.add(shape.type().qualifiedName()));
-    ShapePairing pairing = new ShapePairing(shapes, types);
-    for (ShapePairing.Pair pair : pairing.pairs(named)) {
-      concepts.add(DraftConcept.fresh(pair.concept(unusedName(pair.name())), pair.guesses()));
+    ShapePairing pairing = new ShapePairing(shapes, types, named);
+    for (PairedTypes pair : pairing.pairs()) {
+      Concept concept = pair.concept(unusedName(pair.name()), layerTypes, DataTypes::layer);
+      concepts.add(DraftConcept.fresh(concept, pair.guesses()));
     }
     unpaired = pairing.unpaired();
+    Ledger first = LedgerBuilder.build(plan(), shapes);
+    concepts.replaceAll(
+        concept ->
+            first
+                .concept(concept.name())
+                .map(mappings -> new PossibleDirections(mappings).of(concept))
+                .orElse(concept));
     Plan plan = plan();
     for (int pass = 0; pass < MAX_PASSES && guessRows(plan); pass++) {
       plan = plan();

@@ -42,6 +42,16 @@ final class FieldSimilarity {
           "celsius", Set.of("heat", "temperature"),
           "litres", Set.of("capacity", "volume"));
 
+  /** Words that teams use for the same thing. */
+  private static final List<Set<String>> SYNONYMS =
+      List.of(
+          Set.of("caption", "label", "name", "title"),
+          Set.of("comment", "note", "remark"),
+          Set.of("description", "desc", "text"),
+          Set.of("no", "nr", "num", "number"),
+          Set.of("phone", "tel", "telephone"),
+          Set.of("qty", "quantity"));
+
   private static final Set<String> TIMES = Set.of("java.time.Duration", "java.time.Instant");
 
   private final Catalogue catalogue;
@@ -57,7 +67,15 @@ final class FieldSimilarity {
     boolean measured =
         MEASURES.entrySet().stream()
             .anyMatch(unit -> those.anyOf(Set.of(unit.getKey())) && these.anyOf(unit.getValue()));
-    return Math.max(these.similarity(those), measured ? ENOUGH : 0);
+    if (String.join("", these.all()).equals(String.join("", those.all()))) {
+      return 1; // written together, or with other boundaries
+    }
+    boolean alike = these.all().size() == 1 && those.all().size() == 1 && areSynonyms(these, those);
+    return Math.max(these.similarity(those), measured || alike ? ENOUGH : 0);
+  }
+
+  private static boolean areSynonyms(NameWords these, NameWords those) {
+    return SYNONYMS.stream().anyMatch(words -> these.anyRootOf(words) && those.anyRootOf(words));
   }
 
   /** Whether they may be the same field under two names; secrets never are. */
@@ -73,6 +91,11 @@ final class FieldSimilarity {
     return counted
         || catalogue.between(inside, outside).isPresent()
         || catalogue.between(outside, inside).isPresent();
+  }
+
+  /** Whether values of one type are passed to the other as they are. */
+  boolean isSame(TypeRef from, TypeRef to) {
+    return steps(from, to).equals(OptionalInt.of(0));
   }
 
   /** The number of conversion steps from one type to another; empty if there is no conversion. */

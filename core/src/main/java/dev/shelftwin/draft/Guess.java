@@ -18,6 +18,9 @@ record Guess(Kind kind, String subject) {
   /** The kinds of guesses, each described once in the proposed plan. */
   enum Kind {
     AUDIT("audit columns, by their names"),
+    SHOWN_KEY("generated keys, which responses show and requests do not set"),
+    NULLNESS("fields that may be missing, as no type of the layer says which of them may be"),
+    SHOWN_FIELD("fields of rows that are found by a key, which requests do not set"),
     ROW_LOOKUP("rows that are found by one of their fields, by its type"),
     NAME_AND_TYPE("the same field, by name and type"),
     NAME("the same field, by name"),
@@ -34,6 +37,7 @@ record Guess(Kind kind, String subject) {
     REQUEST("requests, by their names"),
     RESPONSE("responses, by their names"),
     BOTH_DIRECTIONS("used in both directions, as the name does not tell"),
+    POSSIBLE_DIRECTION("used in one direction, as objects for the other one cannot be created"),
     NESTED("used in more directions, as other types contain it");
 
     private final String description;

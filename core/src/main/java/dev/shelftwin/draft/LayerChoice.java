@@ -12,7 +12,9 @@ import dev.shelftwin.plan.Text;
 import dev.shelftwin.shape.Place;
 import dev.shelftwin.shape.Shapes;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 
 /** The layers of a proposed plan and their types, as the user chose them or as they are guessed. */
 final class LayerChoice {
@@ -31,18 +33,26 @@ final class LayerChoice {
    * @param chosen the user's choice; guessed if empty
    */
   List<DataTypes> fresh(List<LayerPackage> chosen) {
-    List<LayerPackage> packages = chosen.isEmpty() ? new LayerGuess(shapes).packages() : chosen;
-    List<DataTypes> types = new ArrayList<>();
-    for (LayerPackage one : packages) {
+    if (chosen.isEmpty()) {
+      return new LayerGuess(plan, shapes).types();
+    }
+    for (LayerPackage one : chosen) {
       if (shapes.namesIn(one.packageName()).isEmpty()) {
         throw new InputException(
             Place.in(one.packageName()),
             "This package has no types",
             "correct its name, or say where the code is with --sources or --classes");
       }
-      types.add(new DataTypes(layer(one, packages), one.pattern()));
     }
-    return types;
+    Map<String, List<LayerPackage>> byLayer = new LinkedHashMap<>();
+    for (LayerPackage one : chosen) {
+      byLayer.computeIfAbsent(name(one, chosen), name -> new ArrayList<>()).add(one);
+    }
+    return byLayer.values().stream()
+        .map(
+            packages ->
+                new DataTypes(layer(packages, chosen, plan.at()), LayerPackage.anyOf(packages)))
+        .toList();
   }
 
   /**
@@ -52,8 +62,10 @@ final class LayerChoice {
    */
   List<DataTypes> more(List<LayerPackage> chosen) {
     return chosen.isEmpty()
-        ? plan.layers().stream().map(layer -> new DataTypes(layer, DataTypes.ALL)).toList()
-        : chosen.stream().map(one -> new DataTypes(layerOf(one), one.pattern())).toList();
+        ? plan.layers().stream().map(layer -> new DataTypes(layer, type -> true)).toList()
+        : chosen.stream()
+            .map(one -> new DataTypes(layerOf(one), LayerPackage.anyOf(List.of(one))))
+            .toList();
   }
 
   private Layer layerOf(LayerPackage chosen) {
@@ -68,15 +80,33 @@ final class LayerChoice {
                     "add it to 'layers', or leave the packages out"));
   }
 
-  private Layer layer(LayerPackage one, List<LayerPackage> all) {
+  /**
+   * One layer of a proposed plan.
+   *
+   * @param packages its packages, of one role
+   * @param all the packages of all layers
+   */
+  static Layer layer(List<LayerPackage> packages, List<LayerPackage> all, Place at) {
+    LayerPackage first = packages.get(0);
+    List<Text> names =
+        packages.stream()
+            .map(LayerPackage::packageName)
+            .distinct()
+            .map(name -> new Text(name, at))
+            .toList();
     return new Layer(
-        isNamedByPackage(one, all) ? one.lastOfPackage() : one.role().key(),
-        one.role(),
-        new PackageScope(List.of(new Text(one.packageName(), plan.at())), List.of()),
+        names.size() == 1 ? name(first, all) : first.role().key(),
+        first.role(),
+        new PackageScope(names, List.of()),
         LayerRules.NONE,
         LayerDefaults.NONE,
         MapperStyle.USUAL,
-        plan.at());
+        at);
+  }
+
+  /** The last part of the package's name if it tells the layer from all others, else its role. */
+  private static String name(LayerPackage one, List<LayerPackage> all) {
+    return isNamedByPackage(one, all) ? one.lastOfPackage() : one.role().key();
   }
 
   /** Whether the last part of its package's name tells a layer from all others. */

@@ -1,7 +1,10 @@
 package dev.shelftwin.draft;
 
 import dev.shelftwin.shape.Role;
+import dev.shelftwin.shape.TypeRef;
+import java.util.List;
 import java.util.Objects;
+import java.util.function.Predicate;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
@@ -24,14 +27,20 @@ public record LayerPackage(Role role, String types) {
     return namesTypes() ? types.substring(0, Math.max(0, dot)) : types;
   }
 
-  /** What the names of the types match. */
-  Pattern pattern() {
-    return namesTypes()
-        ? Pattern.compile(
-            Stream.of(lastWord().split("\\*", -1))
-                .map(Pattern::quote)
-                .collect(Collectors.joining(".*")))
-        : DataTypes.ALL;
+  /** Whether a type is one of these, or nested in one. */
+  static Predicate<TypeRef> anyOf(List<LayerPackage> packages) {
+    return type -> packages.stream().anyMatch(one -> one.has(type));
+  }
+
+  private boolean has(TypeRef type) {
+    return type.packageName().equals(packageName())
+        && (!namesTypes() || pattern().matcher(type.name()).matches());
+  }
+
+  private Pattern pattern() {
+    return Pattern.compile(
+        Stream.of(lastWord().split("\\*", -1)).map(Pattern::quote).collect(Collectors.joining(".*"))
+            + "([.].*)?");
   }
 
   /** The last part of the package's name. */

@@ -37,6 +37,11 @@ record NameWords(List<String> all) {
     return all.stream().anyMatch(some::contains);
   }
 
+  /** The same, where a plural counts as its singular. */
+  boolean anyRootOf(Set<String> some) {
+    return roots().stream().anyMatch(some::contains);
+  }
+
   /** Whether it has all words of another name, in any order. */
   boolean contains(NameWords other) {
     return roots().containsAll(other.roots());

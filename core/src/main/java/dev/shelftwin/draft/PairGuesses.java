@@ -59,13 +59,51 @@ final class PairGuesses {
     if (row.isEmpty()) {
       return false;
     }
-    return OpenFields.lost(hop).stream()
-        .filter(source -> FieldSimilarity.of(source, target) >= FieldSimilarity.ENOUGH)
+    List<Field> sources =
+        OpenFields.lost(hop).stream()
+            .filter(source -> FieldSimilarity.of(source, target) >= FieldSimilarity.ENOUGH)
+            .sorted(Comparator.comparing(source -> isKey(row.get(), source, target) ? 0 : 1))
+            .toList();
+    return sources.stream()
         .anyMatch(
             source ->
-                key(row.get(), Container.held(source.type()))
+                key(row.get(), source, target)
                     .filter(found -> refers(hop.hop(), source, target, found))
                     .isPresent());
+  }
+
+  private boolean isKey(Shape row, Field source, Field reference) {
+    return key(row, source, reference)
+        .filter(field -> field.roles().contains(FieldRole.KEY) || field.limits().unique())
+        .isPresent();
+  }
+
+  /** Other fields of the rows that are found by a key: shown with it, and not set by requests. */
+  boolean shownFieldsOfReferences() {
+    boolean any = false;
+    for (HopLedger hop : concept.hops()) {
+      if (hop.hop().to().role() == Role.PERSISTENCE && hop.hop().to().equals(concept.hub())) {
+        for (Field source : OpenFields.lost(hop)) {
+          any |= isOfReference(hop.hop(), source);
+        }
+      }
+    }
+    return any;
+  }
+
+  private boolean isOfReference(Hop hop, Field source) {
+    for (Field reference : hop.to().shape().storedFields().toList()) {
+      Optional<Shape> row = shapes.find(reference.type()).filter(Shape::isEntity);
+      NameWords own = NameWords.of(reference.name());
+      if (row.isPresent() && NameWords.of(source.name()).contains(own)) {
+        Optional<Field> shown = key(row.get(), source, reference);
+        if (shown.isPresent()
+            && rows.shows(hop, reference.name() + "." + shown.get().name(), source.name())) {
+          return true;
+        }
+      }
+    }
+    return false;
   }
 
   private boolean refers(Hop hop, Field source, Field target, Field key) {
@@ -75,7 +113,24 @@ final class PairGuesses {
         : rows.pair(hop, source.name(), path, Guess.Kind.ROW_LOOKUP);
   }
 
-  /** The field of a row that fits the domain's value best. */
+  /**
+   * The field of a row by which a value finds it: the one that the value's name says besides the
+   * reference's own, as {@code id} in {@code kilnId} for {@code kiln}; for a type of its own the
+   * field that its name says. A text or number without such a name finds nothing.
+   */
+  private Optional<Field> key(Shape row, Field source, Field reference) {
+    TypeRef type = Container.held(source.type());
+    NameWords rest = NameWords.of(source.name()).without(NameWords.of(reference.name()));
+    Optional<Field> named =
+        row.storedFields()
+            .filter(field -> NameWords.of(field.name()).similarity(rest) == 1)
+            .filter(field -> similarity.steps(type, field.type()).isPresent())
+            .findFirst();
+    boolean own = !type.isPrimitive() && !type.packageName().startsWith("java.");
+    return named.or(() -> own ? key(row, type) : Optional.empty());
+  }
+
+  /** The field of a row that fits a domain type best. */
   private Optional<Field> key(Shape row, TypeRef type) {
     NameWords words = NameWords.of(type.simpleName());
     return row.storedFields()
@@ -143,7 +198,10 @@ final class PairGuesses {
       List<Match> matches = new ArrayList<>();
       for (Field one : inside) {
         for (Field other : outside) {
-          if (similarity.mayBeTheSame(one, other)) {
+          boolean namesakes =
+              outer.shape().field(one.name()).isPresent()
+                  || concept.hub().shape().field(other.name()).isPresent();
+          if (!namesakes && similarity.mayBeTheSame(one, other)) {
             matches.add(new Match(one, other, FieldSimilarity.of(one, other)));
           }
         }
@@ -152,7 +210,10 @@ final class PairGuesses {
       Set<Field> taken = new LinkedHashSet<>();
       matches.sort(Comparator.comparingDouble(Match::similarity).reversed());
       for (Match match : matches) {
-        boolean only = matches.stream().filter(other -> other.sharesEndWith(match)).count() == 1;
+        boolean only =
+            match.similarity() > 0
+                && similarity.isSame(match.inside().type(), match.outside().type())
+                && matches.stream().filter(other -> other.sharesEndWith(match)).count() == 1;
         boolean free = !taken.contains(match.inside()) && !taken.contains(match.outside());
         if (free && (match.similarity() >= FieldSimilarity.ENOUGH || only)) {
           taken.addAll(List.of(match.inside(), match.outside()));

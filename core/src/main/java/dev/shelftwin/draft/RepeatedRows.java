@@ -24,12 +24,20 @@ import java.util.Set;
  */
 record RepeatedRows(Plan plan, Map<Row, Layer> defaults) {
 
-  static RepeatedRows of(Plan plan) {
+  static RepeatedRows of(Plan plan, LayerHabits habits) {
     Map<Row, Layer> moved = new HashMap<>();
     List<Layer> layers = new ArrayList<>();
     for (Layer layer : plan.layers()) {
       Map<Row, FieldDefault> repeated = repeated(plan, layer.name());
-      Layer changed = layer.with(new LayerDefaults(List.copyOf(repeated.values()), Map.of()));
+      Layer repeating = layer.with(new LayerDefaults(List.copyOf(repeated.values()), Map.of()));
+      Layer changed =
+          repeating
+              .with(habits.defaults(repeating))
+              .with(
+                  habits
+                      .unspecifiedNullness(layer)
+                      .map(layer.rules()::withNullness)
+                      .orElse(layer.rules()));
       layers.add(changed);
       repeated.keySet().forEach(row -> moved.put(row, changed));
     }

@@ -25,6 +25,7 @@ final class RowGuesses {
         List.of(
             values::auditColumns,
             pairs::rowLookups,
+            pairs::shownFieldsOfReferences,
             pairs::parts,
             conversions::converters,
             pairs::renamedFields,

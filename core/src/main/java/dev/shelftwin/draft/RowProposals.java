@@ -58,6 +58,19 @@ final class RowProposals {
     return row.isPresent();
   }
 
+  /** Proposes that a field of a response shows a field of another row; whether that is new. */
+  boolean shows(Hop hop, String path, String outerField) {
+    ResolvedShape hub = hop.inward() ? hop.to() : hop.from();
+    String outer = hop.outer().use().simpleName();
+    boolean isNew = pair(hop, path, outerField, Guess.Kind.SHOWN_FIELD);
+    if (isNew) {
+      draft
+          .row(hub.layer().name(), hub.use().simpleName(), path)
+          .ifPresent(row -> row.say(words -> words.outOnly(outer, "a field of another row")));
+    }
+    return isNew;
+  }
+
   /** A name for the layer holds for all of its shapes, so it must not hide a field of another. */
   private String key(ResolvedShape outer, String inner, DraftRow row) {
     String layer = outer.layer().name();

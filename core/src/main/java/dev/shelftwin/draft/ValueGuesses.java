@@ -1,9 +1,9 @@
 package dev.shelftwin.draft;
 
 import dev.shelftwin.ledger.ConceptLedger;
+import dev.shelftwin.ledger.FieldMapping;
 import dev.shelftwin.ledger.HopLedger;
 import dev.shelftwin.ledger.ResolvedShape;
-import dev.shelftwin.plan.RowBuilder;
 import dev.shelftwin.shape.Container;
 import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.FieldRole;
@@ -62,9 +62,10 @@ final class ValueGuesses {
     return any;
   }
 
-  private boolean givenValue(HopLedger hop, Field field) {
+  private boolean givenValue(HopLedger hop, Field unfilled) {
     String shape = hop.hop().from().use().simpleName();
     ResolvedShape hub = hop.hop().to();
+    Field field = whole(hop, unfilled);
     if (hop.slot(field).isEmpty()) {
       return rows.add(
           "given " + shape,
@@ -103,6 +104,19 @@ final class ValueGuesses {
                     .guess(subject(Guess.Kind.CALLER, shape, field)));
   }
 
+  /** The field that is set: a value object as a whole, even if the plan pairs its parts. */
+  private static Field whole(HopLedger hop, Field field) {
+    int dot = field.name().indexOf('.');
+    return dot < 0
+        ? field
+        : hop.hop()
+            .to()
+            .shape()
+            .field(field.name().substring(0, dot))
+            .filter(head -> hop.slot(head).isPresent())
+            .orElse(field);
+  }
+
   private static Guess subject(Guess.Kind kind, String shape, Field field) {
     return new Guess(kind, field.name() + " of " + shape);
   }
@@ -124,7 +138,7 @@ final class ValueGuesses {
                   computed.get(),
                   row -> row.say(words -> words.derived(DraftConcept.QUESTION)));
         } else if (hop.hop().inward()) {
-          any |= rows.add("stays", from, field, row -> secret(row, field).say(this::ask));
+          any |= stays(from, field);
         } else if (to.role() == Role.TRANSFER && !rows.draft().takesRowsOnly()) {
           any |= rows.draft().omit(to.use().simpleName(), field.name());
         } else {
@@ -139,15 +153,59 @@ final class ValueGuesses {
       }
       if (to.role() == Role.PERSISTENCE) {
         for (Field field : OpenFields.withoutSource(hop)) {
-          any |= rows.add("stays", to, field, row -> row.say(this::ask));
+          any |= hop.parameter(field).isPresent() && required(hop, field);
+          any |= stays(to, field);
+        }
+      } else if (to.role() == Role.TRANSFER) {
+        for (Field field : OpenFields.withoutSource(hop)) {
+          any |= hop.parameter(field).isEmpty() && stays(to, field);
         }
       }
     }
     return any;
   }
 
-  private void ask(RowBuilder words) {
-    words.stays(DraftConcept.QUESTION);
+  /** Why a field of a row has no counterpart: often only a person knows. */
+  private boolean stays(ResolvedShape row, Field field) {
+    return rows.add(
+        "stays " + row.use().simpleName(),
+        row,
+        field,
+        proposal -> stays(secret(proposal, field), row, field));
+  }
+
+  /** A reason for one direction must not empty the other one. */
+  private void stays(DraftRow proposal, ResolvedShape row, Field field) {
+    boolean store = row.role() == Role.PERSISTENCE;
+    boolean shown =
+        row.role() == Role.TRANSFER
+            && concept.hops().stream()
+                .filter(hop -> hop.hop().to().equals(row))
+                .anyMatch(
+                    hop -> hop.into(field.name()).filter(FieldMapping::isCarried).isPresent());
+    if (store && field.name().equals("id")) {
+      proposal.say(words -> words.is(FieldRole.KEY).stays("known to the persistence layer only"));
+    } else if (proposal.namesOne() && !shown) {
+      proposal.say(words -> words.stays(DraftConcept.QUESTION));
+    } else if (shown) {
+      proposal.say(words -> words.outOnly(row.use().simpleName(), DraftConcept.QUESTION));
+    } else {
+      String there = store ? row.layer().name() : row.use().simpleName();
+      proposal.say(words -> words.stays(there, DraftConcept.QUESTION));
+    }
+  }
+
+  /** A value that a row cannot be created without, such as the key of an immutable row. */
+  private boolean required(HopLedger hop, Field field) {
+    ResolvedShape to = hop.hop().to();
+    String layer = to.layer().name();
+    return rows.add(
+        "given " + layer,
+        to,
+        field,
+        row ->
+            row.say(words -> words.givenFrom(layer, "caller"))
+                .guess(subject(Guess.Kind.CALLER, to.use().simpleName(), field)));
   }
 
   private static DraftRow secret(DraftRow row, Field field) {

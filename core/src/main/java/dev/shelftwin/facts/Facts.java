@@ -81,13 +81,14 @@ public final class Facts {
     if (field.type().isOptional()) {
       return Presence.OPTIONAL;
     }
+    if (persistence.isRequired()) {
+      return Presence.REQUIRED; // of a stored row, whatever its class allows before that
+    }
     Presence said = NullnessFacts.of(field.annotations(), field.typeAnnotations());
     if (said != Presence.UNSPECIFIED) {
       return said;
     }
-    return persistence.isRequired() || field.rejectsNull()
-        ? Presence.REQUIRED
-        : Presence.UNSPECIFIED;
+    return field.rejectsNull() ? Presence.REQUIRED : Presence.UNSPECIFIED;
   }
 
   private static Limits limits(DeclaredField field) {

@@ -21,6 +21,10 @@ public final class Frameworks {
           "javax.json.bind.annotation",
           "javax.xml.bind.annotation");
 
+  /** Jakarta Validation 3.1 and Bean Validation 2.0. */
+  private static final Set<String> VALIDATION =
+      Set.of("jakarta.validation.constraints", "javax.validation.constraints");
+
   private Frameworks() {}
 
   /** Whether a type belongs to a persistence standard. */
@@ -31,6 +35,20 @@ public final class Frameworks {
   /** Whether a type says how objects are written to documents. */
   public static boolean isForDocuments(TypeRef type) {
     return DOCUMENTS.contains(type.packageName());
+  }
+
+  /**
+   * Whether facts are derived from the values of an annotation, so that its declaration is needed.
+   * Of nullness annotations only the name counts, and no fact is derived from any other.
+   *
+   * @param name its qualified name; a simple one if its package is not known
+   */
+  public static boolean needsDeclaration(String name) {
+    String packageName = name.substring(0, Math.max(0, name.lastIndexOf('.')));
+    return packageName.isEmpty()
+        || PERSISTENCE_STANDARDS.contains(packageName)
+        || DOCUMENTS.contains(packageName)
+        || VALIDATION.contains(packageName);
   }
 
   /**

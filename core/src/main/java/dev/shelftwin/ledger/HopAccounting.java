@@ -104,7 +104,15 @@ final class HopAccounting {
     }
     return slot.flatMap(type -> fill(target, type, row))
         .orElseGet(
-            () -> unaccounted.ofTarget(target, slot.isPresent(), slots.hasParameter(target)));
+            () -> unaccounted.ofTarget(target, slot.isPresent(), isRequiredByCreator(target)));
+  }
+
+  private boolean isRequiredByCreator(Field target) {
+    return slots.parameter(target).filter(this::isRequired).isPresent();
+  }
+
+  private boolean isRequired(Parameter parameter) {
+    return creator.filter(one -> one.isOptional(parameter)).isEmpty();
   }
 
   private Accounted given(Field target, Optional<TypeRef> slot, GivenValue given, Row row) {

@@ -1,6 +1,7 @@
 package dev.shelftwin.ledger;
 
 import dev.shelftwin.ledger.ConversionResolver.ConversionWords;
+import dev.shelftwin.plan.FieldDefault;
 import dev.shelftwin.plan.GivenValue;
 import dev.shelftwin.plan.Row;
 import dev.shelftwin.plan.Scoped;
@@ -35,7 +36,24 @@ final class HopDirectives {
     return sourcePath(target)
         .flatMap(path -> pairing.field(hop.from(), path))
         .filter(this::isReadable)
-        .filter(field -> pairing.rowOf(field.name(), hop.from()).flatMap(this::stays).isEmpty());
+        .filter(field -> pairing.rowOf(field.name(), hop.from()).flatMap(this::stays).isEmpty())
+        .filter(field -> oneWay(field.name(), hop.from()).isEmpty());
+  }
+
+  /** The layer's default by which a field of the outer shape goes in the other direction only. */
+  Optional<FieldDefault> oneWay(String field, ResolvedShape shape) {
+    if (hop.isDirect()
+        || pairing.rowOf(field, shape).filter(row -> !row.oneWay().isEmpty()).isPresent()) {
+      return Optional.empty();
+    }
+    ResolvedShape outer = hop.outer();
+    String inHub = shape.equals(outer) ? pairing.hubName(field, outer) : field;
+    String outside = shape.equals(outer) ? field : pairing.outward(inHub, outer).orElse("");
+    return outer
+        .layer()
+        .defaults()
+        .field(outside)
+        .filter(found -> found.excluding(hop.inward()).isPresent());
   }
 
   private boolean isReadable(Field field) {
@@ -72,7 +90,12 @@ final class HopDirectives {
 
   /** The reason why a row's field is not mapped on this hop. */
   Optional<Text> stays(Row row) {
-    return said(row.stays(), row);
+    return said(row.stays(), row)
+        .or(
+            () ->
+                hop.isDirect()
+                    ? Optional.empty()
+                    : said(row.oneWay().excluding(hop.inward()), row));
   }
 
   /** What a row says about the conversion of its field. */

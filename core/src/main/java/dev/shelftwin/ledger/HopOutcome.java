@@ -4,6 +4,7 @@ import dev.shelftwin.plan.PlanWord;
 import dev.shelftwin.shape.Creator;
 import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.Parameter;
+import dev.shelftwin.shape.Role;
 import java.util.Comparator;
 import java.util.Set;
 
@@ -17,13 +18,14 @@ record HopOutcome(HopLedger ledger, Set<PlanWord> words) {
 
   /**
    * The best outcome first: the one that leaves the fewest parameters without a source, then the
-   * one that uses the most values that the plan gives, sets the most fields, and takes the fields'
-   * own types.
+   * one that uses the most values that the plan gives, sets the most fields, can set the most of
+   * them again in an existing row, and takes the fields' own types.
    */
   static final Comparator<HopOutcome> BEST_FIRST =
       Comparator.comparingLong(HopOutcome::unfilledParameters)
           .thenComparing(HopOutcome::givenValues, Comparator.reverseOrder())
           .thenComparing(HopOutcome::settableFields, Comparator.reverseOrder())
+          .thenComparing(HopOutcome::updatedFields, Comparator.reverseOrder())
           .thenComparing(HopOutcome::parametersOfOwnTypes, Comparator.reverseOrder());
 
   HopOutcome {
@@ -48,6 +50,10 @@ record HopOutcome(HopLedger ledger, Set<PlanWord> words) {
 
   private long settableFields() {
     return ledger.hop().to().shape().storedFields().filter(this::isSettable).count();
+  }
+
+  private long updatedFields() {
+    return ledger.hop().to().role() == Role.PERSISTENCE ? ledger.writes().size() : 0;
   }
 
   private boolean isSettable(Field field) {

@@ -127,7 +127,7 @@ public final class Pairing {
     }
     boolean taken =
         concept.rows().stream()
-            .filter(one -> row.filter(one::equals).isEmpty())
+            .filter(one -> row.filter(one::equals).isEmpty() && !one.onlyRemarks())
             .anyMatch(one -> one.named(other.use()).map(Text::value).equals(Optional.of(hubField)));
     return taken ? Optional.empty() : Optional.of(hubField);
   }
@@ -136,7 +136,8 @@ public final class Pairing {
   Optional<String> inward(String outerField, ResolvedShape other) {
     Optional<Row> row = rowOf(outerField, other);
     Optional<String> named = row.flatMap(said -> said.named(concept.hub())).map(Text::value);
-    if (row.isPresent() && row.get().named(other.use()).isPresent()) {
+    boolean pairs = row.filter(said -> !said.onlyRemarks()).isPresent();
+    if (pairs && row.get().named(other.use()).isPresent()) {
       return named;
     }
     String candidate = named.orElse(outerField);

@@ -102,7 +102,7 @@ final class UnaccountedFields {
     boolean parent = isParentField(hop.to(), target, row);
     if (parent || (!canBeSet && isWrittenByStore(target, row))) {
       Optional<Text> stays = row.flatMap(directives::stays);
-      if (!parent && row.isEmpty() && pairing.defaultOf(target.name(), hop.to()).isPresent()) {
+      if (!parent && row.isEmpty() && isUnmapped(target)) {
         return byDefault(hop.to(), target, Side.TARGET).orElseThrow();
       }
       String reason =
@@ -135,17 +135,24 @@ final class UnaccountedFields {
         .reliesOn(row.filter(said -> stays.isPresent()));
   }
 
+  private boolean isUnmapped(Field target) {
+    return pairing.defaultOf(target.name(), hop.to()).filter(FieldDefault::isUnmapped).isPresent();
+  }
+
   private static Accounted stays(Field field, Side side, String reason, Optional<Row> row) {
     return Accounted.of(new FieldMapping.Stays(field, side, reason, row));
   }
 
   /** The layer's default, or the role of a column that the store writes itself. */
   private Optional<Accounted> byDefault(ResolvedShape shape, Field field, Side side) {
-    Optional<FieldDefault> said = pairing.defaultOf(field.name(), shape);
+    Optional<FieldDefault> oneWay = directives.oneWay(field.name(), shape);
+    Optional<FieldDefault> said =
+        oneWay.or(() -> pairing.defaultOf(field.name(), shape).filter(FieldDefault::isUnmapped));
     if (said.isPresent()) {
       String reason =
-          said.get()
-              .stays()
+          oneWay
+              .flatMap(found -> found.excluding(hop.inward()))
+              .or(said.get()::stays)
               .map(Text::value)
               .orElse("not mapped in the layer " + shape.layer().name());
       return Optional.of(stays(field, side, reason, Optional.empty()).reliesOn(said.get()));

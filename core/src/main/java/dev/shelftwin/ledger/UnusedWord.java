@@ -34,6 +34,8 @@ public record UnusedWord(String what, Place at) {
         continue;
       }
       add(unused, used, "stays", row.stays());
+      add(unused, used, "out-only", row.oneWay().outOnly());
+      add(unused, used, "in-only", row.oneWay().inOnly());
       add(unused, used, "by", row.by());
       add(unused, used, "codes", row.codes());
       add(unused, used, "absent", row.absent());

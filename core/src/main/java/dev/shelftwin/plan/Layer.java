@@ -39,6 +39,11 @@ public record Layer(
     return new Layer(name, role, packages, rules, others, style, at);
   }
 
+  /** This layer with other rules. */
+  public Layer with(LayerRules others) {
+    return new Layer(name, role, packages, others, defaults, style, at);
+  }
+
   /** The simple name of the mapper of a concept. */
   public String mapperName(String concept) {
     return style.simpleName(concept, name);

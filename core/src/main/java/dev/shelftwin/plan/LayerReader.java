@@ -31,6 +31,9 @@ final class LayerReader {
           "unlisted-types", "apart",
           "unspecified-nullness", "unsaid");
 
+  private static final List<String> DEFAULT_WORDS =
+      List.of("field", "is", "stays", "out-only", "in-only");
+
   private static final List<String> WORDS =
       List.of(
           "role",
@@ -211,22 +214,32 @@ final class LayerReader {
 
   private Optional<FieldDefault> field(Node item) {
     Map<String, Entry> entries = yaml.entries(item, "a default for a field");
-    yaml.refuseOthers(entries, List.of("field", "is", "stays"), "a default for a field");
+    yaml.refuseOthers(entries, DEFAULT_WORDS, "a default for a field");
     Optional<Text> name =
         yaml.required(entries, "field", item).flatMap(entry -> yaml.text(entry.value(), "'field'"));
-    if (!entries.containsKey("is") && !entries.containsKey("stays")) {
+    if (entries.keySet().equals(Set.of("field"))) {
       yaml.error(
           yaml.place(item),
-          "this default has neither 'is' nor 'stays'",
-          "add 'is: audit' or 'stays: the reason'");
+          "this default says nothing about the field",
+          "add 'is: audit', 'stays: the reason' or 'out-only: the reason'");
     }
     Optional<FieldRole> role =
         Optional.ofNullable(entries.get("is"))
             .flatMap(entry -> constant(entry, FieldRole.values()));
-    Optional<Text> stays =
-        Optional.ofNullable(entries.get("stays"))
-            .flatMap(entry -> yaml.text(entry.value(), "'stays'"));
-    return name.map(field -> new FieldDefault(field, role, stays, yaml.place(item)));
+    return name.map(
+        field ->
+            new FieldDefault(
+                field,
+                role,
+                reason(entries, "stays"),
+                reason(entries, "out-only"),
+                reason(entries, "in-only"),
+                yaml.place(item)));
+  }
+
+  private Optional<Text> reason(Map<String, Entry> entries, String word) {
+    return Optional.ofNullable(entries.get(word))
+        .flatMap(entry -> yaml.text(entry.value(), "'" + word + "'"));
   }
 
   private <T extends Enum<T>> Optional<T> constant(Entry entry, T[] constants) {

@@ -180,6 +180,8 @@ public final class PlanBuilder {
             text(field),
             Optional.ofNullable(role),
             Optional.ofNullable(stays).map(PlanBuilder::text),
+            Optional.empty(),
+            Optional.empty(),
             HERE));
     LayerDefaults defaults = new LayerDefaults(fields, layer.defaults().accept());
     layers.put(layerName, copy(layer, layer.packages(), layer.rules(), defaults));

@@ -120,6 +120,8 @@ public final class PlanWriter {
     entries.put("field", field.field().value());
     field.role().ifPresent(role -> entries.put("is", role.key()));
     field.stays().ifPresent(stays -> entries.put("stays", stays.value()));
+    field.outOnly().ifPresent(reason -> entries.put("out-only", reason.value()));
+    field.inOnly().ifPresent(reason -> entries.put("in-only", reason.value()));
     return entries;
   }
 
@@ -237,6 +239,8 @@ public final class PlanWriter {
     put(words, "absent", row.absent(), Literal::value);
     row.unit().ifPresent(unit -> words.put("unit", unit.name().toLowerCase(Locale.ROOT)));
     put(words, "stays", row.stays(), Text::value);
+    put(words, "out-only", row.oneWay().outOnly(), Text::value);
+    put(words, "in-only", row.oneWay().inOnly(), Text::value);
     put(words, "limits", row.limits(), PlanWriter::limits);
     if (!row.accept().isEmpty()) {
       words.put("accept", acceptances(row.accept()));

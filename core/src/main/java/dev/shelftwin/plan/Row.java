@@ -24,6 +24,7 @@ import org.jspecify.annotations.Nullable;
  * @param role what the field is
  * @param derived how the field is computed
  * @param stays why the field is not mapped
+ * @param oneWay why the field is mapped in one direction only
  * @param given where the value comes from
  * @param by the user's own conversion: a class, a static method as {@code Class.method}, or a
  *     property of an enumeration
@@ -40,6 +41,7 @@ public record Row(
     Optional<FieldRole> role,
     Optional<Text> derived,
     Scoped<Text> stays,
+    OneWay oneWay,
     Scoped<GivenValue> given,
     Scoped<Text> by,
     Scoped<Codes> codes,
@@ -56,6 +58,7 @@ public record Row(
     Objects.requireNonNull(role, "role");
     Objects.requireNonNull(derived, "derived");
     Objects.requireNonNull(stays, "stays");
+    Objects.requireNonNull(oneWay, "oneWay");
     Objects.requireNonNull(given, "given");
     Objects.requireNonNull(by, "by");
     Objects.requireNonNull(codes, "codes");
@@ -83,6 +86,7 @@ public record Row(
             && derived.isEmpty()
             && stays.only().isEmpty()
             && (role.isPresent() || stays.everywhere().isPresent())
+            && oneWay.isEmpty()
             && given.isEmpty()
             && by.isEmpty()
             && codes.isEmpty()
@@ -92,7 +96,9 @@ public record Row(
             && accept.isEmpty();
     @Nullable Text name = names.get(layer);
     return simple && name != null
-        ? Optional.of(new FieldDefault(name, role, stays.everywhere(), at()))
+        ? Optional.of(
+            new FieldDefault(
+                name, role, stays.everywhere(), Optional.empty(), Optional.empty(), at()))
         : Optional.empty();
   }
 
@@ -102,6 +108,7 @@ public record Row(
         && role.isEmpty()
         && derived.isEmpty()
         && stays.isEmpty()
+        && oneWay.isEmpty()
         && given.isEmpty()
         && by.isEmpty()
         && codes.isEmpty()
@@ -109,6 +116,22 @@ public record Row(
         && unit.isEmpty()
         && limits.isEmpty()
         && accept.isEmpty();
+  }
+
+  /** Whether it names a field only to say something about it, so that it pairs nothing. */
+  public boolean onlyRemarks() {
+    boolean remarks = role.isPresent() || !limits.isEmpty() || !accept.isEmpty();
+    return remarks
+        && names.size() == 1
+        && lists.isEmpty()
+        && derived.isEmpty()
+        && stays.isEmpty()
+        && oneWay.isEmpty()
+        && given.isEmpty()
+        && by.isEmpty()
+        && codes.isEmpty()
+        && absent.isEmpty()
+        && unit.isEmpty();
   }
 
   /** The field's name in a shape: the name for the shape, otherwise the name for its layer. */

@@ -21,6 +21,8 @@ public final class RowBuilder {
   private final Words<PlanLimits> limits = new Words<>();
   private final Map<RuleId, Acceptance> accept = new HashMap<>();
   private final Words<Text> stays = new Words<>();
+  private final Words<Text> outOnly = new Words<>();
+  private final Words<Text> inOnly = new Words<>();
   private final Words<GivenValue> given = new Words<>();
   private final Words<Text> by = new Words<>();
   private final Words<Codes> codes = new Words<>();
@@ -61,6 +63,18 @@ public final class RowBuilder {
 
   public RowBuilder stays(String layerOrShape, String reason) {
     stays.only.put(layerOrShape, PlanBuilder.text(reason));
+    return this;
+  }
+
+  /** Responses show the field; requests do not set it. */
+  public RowBuilder outOnly(String layerOrShape, String reason) {
+    outOnly.only.put(layerOrShape, PlanBuilder.text(reason));
+    return this;
+  }
+
+  /** Requests set the field; responses do not show it. */
+  public RowBuilder inOnly(String layerOrShape, String reason) {
+    inOnly.only.put(layerOrShape, PlanBuilder.text(reason));
     return this;
   }
 
@@ -151,6 +165,7 @@ public final class RowBuilder {
         Optional.ofNullable(role),
         Optional.ofNullable(derived),
         stays.scoped(),
+        new OneWay(outOnly.scoped(), inOnly.scoped()),
         given.scoped(),
         by.scoped(),
         codes.scoped(),

@@ -31,7 +31,18 @@ final class RowReader {
 
   private static final List<String> WORDS =
       List.of(
-          "is", "derived", "stays", "given", "by", "codes", "absent", "unit", "limits", "accept");
+          "is",
+          "derived",
+          "stays",
+          "out-only",
+          "in-only",
+          "given",
+          "by",
+          "codes",
+          "absent",
+          "unit",
+          "limits",
+          "accept");
 
   private static final List<String> LIMITS =
       List.of(
@@ -146,6 +157,9 @@ final class RowReader {
         word(entries, "is").flatMap(this::role),
         word(entries, "derived").flatMap(entry -> yaml.text(entry.value(), "'derived'")),
         scoped(entries, "stays", this::reason, RowReader::isNeverOne),
+        new OneWay(
+            scoped(entries, "out-only", this::reason, RowReader::isNeverOne),
+            scoped(entries, "in-only", this::reason, RowReader::isNeverOne)),
         scoped(entries, "given", this::given, RowReader::isGiven),
         scoped(entries, "by", this::reason, RowReader::isNeverOne),
         scoped(entries, "codes", this::codes, RowReader::areCodes),

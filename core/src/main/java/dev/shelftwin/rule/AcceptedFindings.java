@@ -3,10 +3,12 @@ package dev.shelftwin.rule;
 import dev.shelftwin.finding.Finding;
 import dev.shelftwin.finding.Remedy;
 import dev.shelftwin.finding.RuleId;
+import dev.shelftwin.ledger.ColumnLosses;
 import dev.shelftwin.ledger.ConceptLedger;
 import dev.shelftwin.plan.Acceptance;
 import dev.shelftwin.plan.Layer;
 import dev.shelftwin.plan.Row;
+import dev.shelftwin.shape.Role;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -82,7 +84,9 @@ final class AcceptedFindings {
             matches.stream()
                 .filter(match -> match.finding().rule() == accepted.getKey())
                 .anyMatch(match -> match.acceptingRow().equals(Optional.of(row)));
-        if (!used && !failed.contains(accepted.getKey())) {
+        boolean ofTrials =
+            accepted.getKey() == RuleId.LOSSY_CONVERSION && isAboutColumn(concept, row);
+        if (!used && !ofTrials && !failed.contains(accepted.getKey())) {
           stale.add(
               Finding.of(
                   RuleId.STALE_ROW,
@@ -94,5 +98,19 @@ final class AcceptedFindings {
       }
     }
     return stale;
+  }
+
+  /** What a column rounds or cuts may show in trials only. */
+  private static boolean isAboutColumn(ConceptLedger concept, Row row) {
+    return concept
+        .shapes()
+        .filter(shape -> shape.role() == Role.PERSISTENCE)
+        .flatMap(
+            shape ->
+                row
+                    .nameIn(shape.use(), concept.concept())
+                    .flatMap(name -> concept.pairing().field(shape, name))
+                    .stream())
+        .anyMatch(field -> !ColumnLosses.of(field).isEmpty());
   }
 }

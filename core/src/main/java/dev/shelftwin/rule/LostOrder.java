@@ -4,6 +4,7 @@ import dev.shelftwin.convert.Loss;
 import dev.shelftwin.finding.Remedy;
 import dev.shelftwin.finding.RuleId;
 import dev.shelftwin.ledger.ColumnLosses;
+import dev.shelftwin.ledger.FieldMapping;
 import dev.shelftwin.shape.Container;
 import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.FieldTrait;
@@ -17,12 +18,31 @@ final class LostOrder implements Rule.Check<MappingOnHop> {
 
   @Override
   public Stream<RuleMatch> of(MappingOnHop at, RuleContext context) {
-    boolean toColumn = at.to().role() == Role.PERSISTENCE && at.mapping().isCarried();
+    boolean toColumn = at.to().role() == Role.PERSISTENCE && isList(at.mapping());
     return toColumn
             && ColumnLosses.of(at.target()).contains(Loss.ORDER)
-            && at.mapping().source().filter(LostOrder::isList).isPresent()
+            && !isSortedForReaders(at)
+            && isFirst(at)
         ? Stream.of(match(at))
         : Stream.empty();
+  }
+
+  private static boolean isList(FieldMapping mapping) {
+    return mapping.isCarried() && mapping.source().filter(LostOrder::isList).isPresent();
+  }
+
+  /** Without a domain, the order in which rows are read is the order that there is. */
+  private static boolean isSortedForReaders(MappingOnHop at) {
+    return at.target().has(FieldTrait.SORTED_WHEN_READ) && at.to().equals(at.concept().hub());
+  }
+
+  /** One finding is enough for all requests that fill the same list. */
+  private static boolean isFirst(MappingOnHop at) {
+    return at.concept().hops().stream()
+        .filter(hop -> hop.hop().to().equals(at.to()))
+        .filter(hop -> hop.into(at.target().name()).filter(LostOrder::isList).isPresent())
+        .findFirst()
+        .equals(Optional.of(at.hop()));
   }
 
   private static boolean isList(Field field) {

@@ -73,9 +73,13 @@ public record Creator(
    * {@code -parameters}, so they read {@code arg0}, {@code arg1} and so on.
    */
   public boolean hasUnknownNames() {
-    return !parameters.isEmpty()
-        && IntStream.range(0, parameters.size())
-            .allMatch(index -> parameters.get(index).name().equals("arg" + index));
+    return areUnknown(parameters.stream().map(Parameter::name).toList());
+  }
+
+  /** Whether these are names that nobody gave. */
+  public static boolean areUnknown(List<String> names) {
+    return !names.isEmpty()
+        && IntStream.range(0, names.size()).allMatch(at -> names.get(at).equals("arg" + at));
   }
 
   public boolean isConstructor() {

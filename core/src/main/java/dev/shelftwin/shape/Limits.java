@@ -77,6 +77,12 @@ public record Limits(
         unique || other.unique);
   }
 
+  /** These limits with other digits after the decimal point and of a second. */
+  public Limits withPrecision(OptionalInt otherScale, OptionalInt otherSecondDigits) {
+    return new Limits(
+        minLength, maxLength, digits, otherScale, otherSecondDigits, min, max, patterns, unique);
+  }
+
   /** Whether a smallest number allows more than another. */
   public static boolean isBelow(Bound one, Bound other) {
     int order = one.value.compareTo(other.value);

@@ -16,6 +16,14 @@ public interface Shapes {
   /** The simple names of the top-level types of a package; empty if it has none. */
   List<String> namesIn(String packageName);
 
+  /**
+   * The qualified names of the types that are declared directly in a type, without those that are
+   * private or need an instance of it.
+   */
+  default List<String> nestedIn(String qualifiedName) {
+    return List.of();
+  }
+
   /** The packages of the users' own code, in alphabetical order. */
   List<String> packages();
 

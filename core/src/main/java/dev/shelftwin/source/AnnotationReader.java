@@ -2,6 +2,7 @@ package dev.shelftwin.source;
 
 import dev.shelftwin.facts.AnnotationSet;
 import dev.shelftwin.facts.DeclaredAnnotation;
+import dev.shelftwin.facts.Frameworks;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -36,9 +37,10 @@ final class AnnotationReader {
     return new AnnotationSet(all);
   }
 
-  /** The names of annotations whose types are not on the class path. */
+  /** The names of annotations that are needed and whose types are not on the class path. */
   List<String> missingTypes(AnnotationSet annotations) {
     return annotations.names().stream()
+        .filter(Frameworks::needsDeclaration)
         .filter(name -> elements.getTypeElement(name) == null)
         .toList();
   }

@@ -1,5 +1,6 @@
 package dev.shelftwin.source;
 
+import dev.shelftwin.shape.Container;
 import dev.shelftwin.shape.Creator;
 import dev.shelftwin.shape.Parameter;
 import dev.shelftwin.shape.TypeRef;
@@ -9,6 +10,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.stream.Stream;
 import javax.lang.model.element.ExecutableElement;
 import javax.lang.model.element.Modifier;
@@ -25,14 +27,16 @@ import javax.lang.model.util.Types;
  */
 final class BuilderReader {
 
+  private static final String OBJECT = "java.lang.Object";
+
   private final Types types;
   private final TypeReader typeReader;
-  private final ShapeReader shapes;
+  private final CreatorReader creators;
 
-  BuilderReader(Types types, TypeReader typeReader, ShapeReader shapes) {
+  BuilderReader(Types types, TypeReader typeReader, CreatorReader creators) {
     this.types = types;
     this.typeReader = typeReader;
-    this.shapes = shapes;
+    this.creators = creators;
   }
 
   /** Each way to begin a builder of a type, with all values that can be handed to it. */
@@ -44,7 +48,7 @@ final class BuilderReader {
           && method.getReturnType().getKind() == TypeKind.DECLARED
           && !types.isSameType(types.erasure(given), types.erasure(made.asType()))) {
         String name = method.getSimpleName().toString();
-        Creator start = shapes.callable(ref, name, method, ref);
+        Creator start = creators.callable(ref, name, method, ref);
         whole(start, (TypeElement) given.asElement(), made).ifPresent(builders::add);
       }
     }
@@ -52,7 +56,7 @@ final class BuilderReader {
       if (nested.getModifiers().contains(Modifier.STATIC)) {
         TypeRef builder = typeReader.read(nested);
         for (ExecutableElement start : ElementFilter.constructorsIn(nested.getEnclosedElements())) {
-          whole(shapes.callable(builder, Creator.CONSTRUCTOR, start, ref), nested, made)
+          whole(creators.callable(builder, Creator.CONSTRUCTOR, start, ref), nested, made)
               .ifPresent(builders::add);
         }
       }
@@ -62,7 +66,7 @@ final class BuilderReader {
 
   private Optional<Creator> whole(Creator start, TypeElement builder, TypeElement made) {
     List<ExecutableElement> methods =
-        ElementFilter.methodsIn(builder.getEnclosedElements()).stream()
+        methods(builder).stream()
             .filter(method -> !method.getModifiers().contains(Modifier.STATIC))
             .filter(method -> method.getModifiers().contains(Modifier.PUBLIC))
             .toList();
@@ -79,9 +83,10 @@ final class BuilderReader {
     Map<String, String> steps = new LinkedHashMap<>();
     List<Parameter> values = new ArrayList<>();
     for (ExecutableElement method : methods) {
-      boolean goesOn = isSame(method.getReturnType(), builder.asType());
+      boolean goesOn = isWithin(builder.asType(), method.getReturnType());
       String value = value(method.getSimpleName().toString());
-      if (method.getParameters().size() == 1 && goesOn && !steps.containsKey(value)) {
+      boolean whole = method.getParameters().size() == 1 && !takesOneOf(method, methods);
+      if (whole && goesOn && !steps.containsKey(value)) {
         steps.put(value, method.getSimpleName().toString());
         TypeMirror type = method.getParameters().get(0).asType();
         values.add(new Parameter(value, typeReader.read(type)));
@@ -95,6 +100,39 @@ final class BuilderReader {
         start.visibility(),
         start.place(),
         Optional.of(new Creator.Builder(typeReader.read(builder), steps, finish)));
+  }
+
+  /**
+   * Whether a method takes one element of what another one takes as a whole, such as {@code
+   * ingredient(one)} beside {@code ingredients(all)}.
+   */
+  private boolean takesOneOf(ExecutableElement method, List<ExecutableElement> methods) {
+    TypeRef element = typeReader.read(method.getParameters().get(0).asType());
+    Set<String> plurals = Set.copyOf(Plurals.of(value(method.getSimpleName().toString())));
+    return methods.stream()
+        .filter(other -> other.getParameters().size() == 1)
+        .filter(other -> plurals.contains(value(other.getSimpleName().toString())))
+        .map(other -> typeReader.read(other.getParameters().get(0).asType()))
+        .anyMatch(all -> Container.of(all).isPresent() && Container.element(all).equals(element));
+  }
+
+  /** The methods of a builder, those of the builders that it extends first. */
+  private static List<ExecutableElement> methods(TypeElement builder) {
+    List<ExecutableElement> methods = new ArrayList<>();
+    if (builder.getSuperclass() instanceof DeclaredType wider
+        && !((TypeElement) wider.asElement()).getQualifiedName().contentEquals(OBJECT)) {
+      methods.addAll(methods((TypeElement) wider.asElement()));
+    }
+    methods.addAll(ElementFilter.methodsIn(builder.getEnclosedElements()));
+    return methods;
+  }
+
+  /** Whether objects of a builder's type are objects of what one of its methods returns. */
+  private boolean isWithin(TypeMirror builder, TypeMirror returned) {
+    TypeMirror erased = types.erasure(returned);
+    return erased instanceof DeclaredType declared
+        && !((TypeElement) declared.asElement()).getQualifiedName().contentEquals(OBJECT)
+        && types.isSubtype(types.erasure(builder), erased);
   }
 
   private boolean isSame(TypeMirror one, TypeMirror other) {

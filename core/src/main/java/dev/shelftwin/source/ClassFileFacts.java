@@ -2,6 +2,7 @@ package dev.shelftwin.source;
 
 import java.util.HashMap;
 import java.util.HashSet;
+import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
@@ -26,6 +27,7 @@ final class ClassFileFacts extends ClassVisitor {
 
   private final Map<String, Set<String>> annotations = new HashMap<>();
   private final Set<String> rejected = new HashSet<>();
+  private Map<String, List<String>> filled = Map.of();
 
   private ClassFileFacts() {
     super(Opcodes.ASM9);
@@ -33,8 +35,19 @@ final class ClassFileFacts extends ClassVisitor {
 
   static ClassFileFacts of(ClassReader file) {
     ClassFileFacts facts = new ClassFileFacts();
+    facts.filled = FilledFields.of(file);
     file.accept(facts, ClassReader.SKIP_FRAMES);
     return facts;
+  }
+
+  /**
+   * The fields that the parameters of a constructor or static method fill.
+   *
+   * @param descriptor the descriptor of its parameters
+   * @return a name for each parameter, empty where it is not known; nothing if there is no method
+   */
+  List<String> filledFields(String name, String descriptor) {
+    return filled.getOrDefault(FilledFields.key(name, descriptor), List.of());
   }
 
   /** The simple names of the annotations of a field's type. */
@@ -73,7 +86,7 @@ final class ClassFileFacts extends ClassVisitor {
       @Nullable String generic,
       String @Nullable [] exceptions) {
     if (name.equals("<init>")) {
-      return new NullChecks(type, rejected);
+      return new NullChecks(type, filledFields(name, type), rejected);
     }
     boolean reads = type.startsWith("()");
     return new MethodVisitor(Opcodes.ASM9) {

@@ -9,6 +9,7 @@ import dev.shelftwin.shape.TypeRef;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.FileVisitOption;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -167,7 +168,10 @@ final class ClassFiles implements ClassDependencies {
   }
 
   private static List<Path> classesIn(Path folder) {
-    try (Stream<Path> files = Files.isDirectory(folder) ? Files.walk(folder) : Stream.empty()) {
+    try (Stream<Path> files =
+        Files.isDirectory(folder)
+            ? Files.walk(folder, FileVisitOption.FOLLOW_LINKS)
+            : Stream.empty()) {
       return files.filter(file -> file.toString().endsWith(".class")).sorted().toList();
     } catch (IOException unreadable) {
       throw new UncheckedIOException(unreadable);

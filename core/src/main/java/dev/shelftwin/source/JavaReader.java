@@ -20,6 +20,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import javax.lang.model.element.Modifier;
 import javax.lang.model.element.PackageElement;
 import javax.lang.model.element.TypeElement;
 import javax.lang.model.util.ElementFilter;
@@ -48,6 +49,10 @@ public final class JavaReader implements Shapes, AutoCloseable {
   private final Map<String, Optional<Shape>> known = new HashMap<>();
   private final Map<String, ClassFileFacts> classFiles = new HashMap<>();
   private final PackageIndex packages;
+
+  /** What the compiler throws where it needs a class that is not there; not a public class. */
+  private static final String INCOMPLETE = "com.sun.tools.javac.code.Symbol$CompletionFailure";
+
   private final Map<String, InputError> errors = new LinkedHashMap<>();
 
   /**
@@ -77,10 +82,26 @@ public final class JavaReader implements Shapes, AutoCloseable {
   public Optional<Shape> find(String fullName) {
     Optional<Shape> found = known.get(fullName);
     if (found == null) {
-      found = types.find(fullName).map(shapeReader::read);
+      found = read(fullName);
       known.put(fullName, found);
     }
     return found;
+  }
+
+  private Optional<Shape> read(String fullName) {
+    try {
+      return types.find(fullName).map(shapeReader::read);
+    } catch (RuntimeException failure) {
+      if (!failure.getClass().getName().equals(INCOMPLETE)) {
+        throw failure;
+      }
+      addError(
+          new InputError(
+              Place.in(fullName),
+              "This type cannot be read: " + failure.getMessage(),
+              "add the jar that contains it to 'class-path' in the plan"));
+      return Optional.empty();
+    }
   }
 
   @Override
@@ -94,6 +115,22 @@ public final class JavaReader implements Shapes, AutoCloseable {
       names.add(type.getSimpleName().toString());
     }
     return names;
+  }
+
+  @Override
+  public List<String> nestedIn(String qualifiedName) {
+    TypeElement element = elements.getTypeElement(qualifiedName);
+    return element == null
+        ? List.of()
+        : ElementFilter.typesIn(element.getEnclosedElements()).stream()
+            .filter(JavaReader::standsAlone)
+            .map(type -> type.getQualifiedName().toString())
+            .toList();
+  }
+
+  private static boolean standsAlone(TypeElement nested) {
+    return nested.getModifiers().contains(Modifier.STATIC)
+        && !nested.getModifiers().contains(Modifier.PRIVATE);
   }
 
   @Override

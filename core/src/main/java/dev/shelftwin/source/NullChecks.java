@@ -23,6 +23,7 @@ final class NullChecks extends MethodVisitor {
 
   private static final int NONE = -1;
 
+  private final List<String> fields;
   private final Set<String> refused;
   private final Set<Integer> checked = new HashSet<>();
 
@@ -45,10 +46,12 @@ final class NullChecks extends MethodVisitor {
 
   /**
    * @param type the constructor's descriptor
+   * @param fields the fields that its parameters fill; empty where that is not known
    * @param refused where names are added
    */
-  NullChecks(String type, Set<String> refused) {
+  NullChecks(String type, List<String> fields, Set<String> refused) {
     super(Opcodes.ASM9);
+    this.fields = fields;
     this.refused = refused;
     int variable = 1;
     for (Type parameter : Type.getArgumentTypes(type)) {
@@ -151,6 +154,12 @@ final class NullChecks extends MethodVisitor {
   @Override
   public void visitEnd() {
     checked.retainAll(parameters);
-    checked.forEach(variable -> Optional.ofNullable(names.get(variable)).ifPresent(refused::add));
+    for (int variable : checked) {
+      Optional.ofNullable(names.get(variable)).ifPresent(refused::add);
+      int index = parameters.indexOf(variable);
+      if (index < fields.size() && !fields.get(index).isEmpty()) {
+        refused.add(fields.get(index));
+      }
+    }
   }
 }

@@ -3,6 +3,7 @@ package dev.shelftwin.source;
 import java.io.IOException;
 import java.nio.file.FileSystem;
 import java.nio.file.FileSystems;
+import java.nio.file.FileVisitOption;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
@@ -45,7 +46,7 @@ final class PackageIndex {
   }
 
   private static void add(Path root, String ending, NavigableSet<String> found) {
-    try (Stream<Path> files = Files.walk(root)) {
+    try (Stream<Path> files = Files.walk(root, FileVisitOption.FOLLOW_LINKS)) {
       files
           .filter(file -> file.toString().endsWith(ending))
           .map(file -> root.relativize(file).getParent())

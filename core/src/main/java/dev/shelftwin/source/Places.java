@@ -6,6 +6,8 @@ import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.List;
+import java.util.Optional;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import javax.tools.FileObject;
@@ -38,6 +40,11 @@ final class Places {
 
   Place ofCallable(TypeRef owner, String name, int parameters) {
     return find(owner, name + "/" + parameters, "." + name);
+  }
+
+  /** The names of parameters as the source declares them; empty if there is none. */
+  Optional<List<String>> parameterNames(TypeRef owner, String method, List<String> types) {
+    return sources.parameterNames(owner.packageName(), owner.name(), method, types);
   }
 
   /** A field or the first method of a name; the type itself where it has neither. */

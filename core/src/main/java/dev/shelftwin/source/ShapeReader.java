@@ -11,16 +11,13 @@ import dev.shelftwin.shape.ElementAdder;
 import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.FieldAccess;
 import dev.shelftwin.shape.FieldFacts;
-import dev.shelftwin.shape.Parameter;
 import dev.shelftwin.shape.Place;
 import dev.shelftwin.shape.Shape;
 import dev.shelftwin.shape.TypeRef;
 import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashSet;
 import java.util.List;
-import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
@@ -34,13 +31,10 @@ import javax.lang.model.element.ExecutableElement;
 import javax.lang.model.element.Modifier;
 import javax.lang.model.element.RecordComponentElement;
 import javax.lang.model.element.TypeElement;
-import javax.lang.model.element.TypeParameterElement;
 import javax.lang.model.element.VariableElement;
 import javax.lang.model.type.DeclaredType;
 import javax.lang.model.type.ExecutableType;
-import javax.lang.model.type.TypeKind;
 import javax.lang.model.type.TypeMirror;
-import javax.lang.model.type.TypeVariable;
 import javax.lang.model.util.ElementFilter;
 import javax.lang.model.util.Elements;
 import javax.lang.model.util.Types;
@@ -50,13 +44,14 @@ final class ShapeReader {
 
   private static final AnnotationSet NO_ANNOTATIONS = new AnnotationSet(List.of());
 
-  private final Elements elements;
   private final Types types;
   private final TypeReader typeReader;
   private final Places places;
   private final AnnotationReader annotationReader;
   private final Function<TypeElement, ClassFileFacts> classFiles;
   private final Consumer<InputError> errors;
+  private final Set<String> missingAnnotations = new HashSet<>();
+  private final CreatorReader creators;
   private final UnknownTypes unknownTypes;
 
   /**
@@ -69,13 +64,13 @@ final class ShapeReader {
       Places places,
       Function<TypeElement, ClassFileFacts> classFiles,
       Consumer<InputError> errors) {
-    this.elements = elements;
     this.types = types;
     this.typeReader = new TypeReader(elements);
     this.places = places;
     this.annotationReader = new AnnotationReader(elements);
     this.classFiles = classFiles;
     this.errors = errors;
+    this.creators = new CreatorReader(elements, types, places, typeReader, classFiles);
     this.unknownTypes = new UnknownTypes(types, typeReader, places, errors);
   }
 
@@ -110,11 +105,12 @@ final class ShapeReader {
 
   private Shape.Methods methods(DeclaredType self, TypeRef ref, List<Field> fields) {
     List<Creator> builders =
-        new BuilderReader(types, typeReader, this).builders((TypeElement) self.asElement(), ref);
+        new BuilderReader(types, typeReader, creators)
+            .builders((TypeElement) self.asElement(), ref);
     return new Shape.Methods(
-        constructors(self, ref),
-        Stream.concat(statics(self, ref).stream(), builders.stream()).toList(),
-        converters(self, ref, fields));
+        creators.constructors(self, ref),
+        Stream.concat(creators.statics(self, ref).stream(), builders.stream()).toList(),
+        creators.converters(self, ref, fields));
   }
 
   private Set<TypeRef> supertypes(TypeMirror type) {
@@ -148,7 +144,9 @@ final class ShapeReader {
   /** Of types of the JDK only methods without parameters are of use, such as {@code now()}. */
   private Shape ofTheJdk(TypeElement type, DeclaredType self, TypeRef ref) {
     List<Creator> statics =
-        statics(self, ref).stream().filter(method -> method.parameters().isEmpty()).toList();
+        creators.statics(self, ref).stream()
+            .filter(method -> method.parameters().isEmpty())
+            .toList();
     return new Shape(
         ref,
         Declarations.kind(type),
@@ -305,109 +303,6 @@ final class ShapeReader {
         Declarations.visibility(method));
   }
 
-  private List<Creator> constructors(DeclaredType self, TypeRef ref) {
-    TypeReader reader = typeReader.with(arguments((TypeElement) self.asElement(), ref));
-    return ElementFilter.constructorsIn(self.asElement().getEnclosedElements()).stream()
-        .map(creator -> callable(ref, Creator.CONSTRUCTOR, creator, ref, reader))
-        .toList();
-  }
-
-  private List<Creator> converters(DeclaredType self, TypeRef ref, List<Field> fields) {
-    TypeElement type = (TypeElement) self.asElement();
-    boolean madeOfNothing =
-        Declarations.kind(type) == Shape.Kind.CLASS
-            && fields.stream().noneMatch(Field::stored)
-            && ElementFilter.constructorsIn(type.getEnclosedElements()).stream()
-                .anyMatch(creator -> creator.getParameters().isEmpty());
-    if (!madeOfNothing) {
-      return List.of();
-    }
-    return ElementFilter.methodsIn(elements.getAllMembers(type)).stream()
-        .filter(method -> !method.getModifiers().contains(Modifier.STATIC))
-        .filter(method -> !owner(method).getQualifiedName().contentEquals("java.lang.Object"))
-        .filter(method -> method.getParameters().size() == 1)
-        .filter(method -> method.getReturnType().getKind() != TypeKind.VOID)
-        .map(method -> converter(method, self, ref))
-        .toList();
-  }
-
-  private Creator converter(ExecutableElement method, DeclaredType self, TypeRef ref) {
-    ExecutableType asMember = (ExecutableType) types.asMemberOf(self, method);
-    String name = method.getSimpleName().toString();
-    return new Creator(
-        ref,
-        name,
-        List.of(
-            new Parameter(
-                method.getParameters().get(0).getSimpleName().toString(),
-                typeReader.read(asMember.getParameterTypes().get(0)))),
-        typeReader.read(asMember.getReturnType()),
-        Declarations.visibility(method),
-        places.ofCallable(ref, name, 1),
-        Optional.empty());
-  }
-
-  private List<Creator> statics(DeclaredType self, TypeRef ref) {
-    return ElementFilter.methodsIn(self.asElement().getEnclosedElements()).stream()
-        .filter(method -> method.getModifiers().contains(Modifier.STATIC))
-        .filter(method -> method.getReturnType().getKind() != TypeKind.VOID)
-        .map(method -> staticMethod(method, ref))
-        .toList();
-  }
-
-  /**
-   * A static method; of a generic one that makes this type the variables stand for its arguments.
-   */
-  private Creator staticMethod(ExecutableElement method, TypeRef ref) {
-    TypeReader reader = typeReader;
-    if (method.getReturnType() instanceof DeclaredType made
-        && typeReader.read(made).erased().equals(ref.erased())) {
-      reader = typeReader.with(arguments(made.getTypeArguments(), ref));
-    }
-    TypeRef returns = reader.read(method.getReturnType());
-    return callable(ref, method.getSimpleName().toString(), method, returns, reader);
-  }
-
-  private static Map<TypeParameterElement, TypeRef> arguments(TypeElement type, TypeRef ref) {
-    return arguments(type.getTypeParameters().stream().map(Element::asType).toList(), ref);
-  }
-
-  /** What stands for those of the given types that are variables. */
-  private static Map<TypeParameterElement, TypeRef> arguments(
-      List<? extends TypeMirror> variables, TypeRef ref) {
-    Map<TypeParameterElement, TypeRef> arguments = new HashMap<>();
-    for (int index = 0; index < variables.size(); index++) {
-      if (variables.get(index) instanceof TypeVariable variable) {
-        arguments.put((TypeParameterElement) variable.asElement(), ref.arguments().get(index));
-      }
-    }
-    return arguments;
-  }
-
-  Creator callable(TypeRef owner, String name, ExecutableElement element, TypeRef returns) {
-    return callable(owner, name, element, returns, typeReader);
-  }
-
-  private Creator callable(
-      TypeRef owner, String name, ExecutableElement element, TypeRef returns, TypeReader reader) {
-    List<Parameter> parameters =
-        element.getParameters().stream()
-            .map(
-                parameter ->
-                    new Parameter(
-                        parameter.getSimpleName().toString(), reader.read(parameter.asType())))
-            .toList();
-    Place place = places.ofCallable(owner, name, parameters.size());
-    return new Creator(
-        owner,
-        name,
-        parameters,
-        returns,
-        Declarations.visibility(element),
-        place,
-        Optional.empty());
-  }
-
   /** What facts are derived from; class files add what the compiler's model lacks. */
   private DeclaredField declared(
       TypeRef type,
@@ -429,6 +324,9 @@ final class ShapeReader {
   private AnnotationSet annotations(Place place, List<? extends AnnotatedConstruct> declarations) {
     AnnotationSet annotations = annotationReader.read(declarations);
     for (String missing : annotationReader.missingTypes(annotations)) {
+      if (!missingAnnotations.add(missing)) {
+        continue; // reported at its first place
+      }
       errors.accept(
           new InputError(
               place,

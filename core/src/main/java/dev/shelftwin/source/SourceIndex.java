@@ -34,7 +34,15 @@ final class SourceIndex {
 
   private final JavaCompiler compiler;
   private final List<Path> folders;
-  private final Map<String, Map<String, Place>> byPackage = new HashMap<>();
+  private final Map<String, Declared> byPackage = new HashMap<>();
+
+  /** What the sources of a package declare. */
+  private record Declared(Map<String, Place> places, Map<String, List<ParameterNames>> parameters) {
+
+    Declared() {
+      this(new HashMap<>(), new HashMap<>());
+    }
+  }
 
   SourceIndex(JavaCompiler compiler, List<Path> folders) {
     this.compiler = compiler;
@@ -50,20 +58,38 @@ final class SourceIndex {
    *     ({@code <init>/2} for constructors), or empty for the type itself
    */
   Optional<Place> find(String packageName, String typeName, String member) {
-    Map<String, Place> places = byPackage.computeIfAbsent(packageName, this::parse);
+    Map<String, Place> places = declared(packageName).places();
     return Optional.ofNullable(places.get(typeName + "#" + member));
   }
 
-  private Map<String, Place> parse(String packageName) {
-    Map<String, Place> places = new HashMap<>();
+  /**
+   * The names of the parameters of a method or constructor.
+   *
+   * @param types the simple names of the types of its parameters
+   */
+  Optional<List<String>> parameterNames(
+      String packageName, String typeName, String method, List<String> types) {
+    String key = typeName + "#" + method + "/" + types.size();
+    return declared(packageName).parameters().getOrDefault(key, List.of()).stream()
+        .filter(parameters -> parameters.types().equals(types))
+        .map(ParameterNames::names)
+        .findFirst();
+  }
+
+  private Declared declared(String packageName) {
+    return byPackage.computeIfAbsent(packageName, this::parse);
+  }
+
+  private Declared parse(String packageName) {
+    Declared declared = new Declared();
     List<Path> files = new ArrayList<>();
     for (Path folder : folders) {
       files.addAll(sourcesIn(folder.resolve(packageName.replace('.', '/'))));
     }
     if (!files.isEmpty()) {
-      parse(files, places);
+      parse(files, declared);
     }
-    return places;
+    return declared;
   }
 
   /** The source files of a folder, in the order of their names; none where it is not there. */
@@ -75,7 +101,7 @@ final class SourceIndex {
     }
   }
 
-  private void parse(List<Path> sources, Map<String, Place> places) {
+  private void parse(List<Path> sources, Declared declared) {
     DiagnosticCollector<JavaFileObject> ignored = new DiagnosticCollector<>();
     try (StandardJavaFileManager files = compiler.getStandardFileManager(ignored, null, null)) {
       JavacTask task =
@@ -91,10 +117,10 @@ final class SourceIndex {
         String text = unit.getSourceFile().getCharContent(true).toString();
         Path file = Path.of(unit.getSourceFile().getName());
         SourcePositions positions = Trees.instance(task).getSourcePositions();
-        unit.accept(new Declarations(file, unit, text, positions, places), "");
+        unit.accept(new Declarations(file, unit, text, positions, declared), "");
       }
     } catch (IOException unreadable) {
-      places.clear(); // findings then name the class only
+      declared.places().clear(); // findings then name the class only
     }
   }
 
@@ -106,20 +132,20 @@ final class SourceIndex {
     private final String text;
     private final List<String> lines;
     private final SourcePositions positions;
-    private final Map<String, Place> places;
+    private final Declared declared;
 
     Declarations(
         Path file,
         CompilationUnitTree unit,
         String text,
         SourcePositions positions,
-        Map<String, Place> places) {
+        Declared declared) {
       this.file = file;
       this.unit = unit;
       this.text = text;
       this.lines = text.lines().toList();
       this.positions = positions;
-      this.places = places;
+      this.declared = declared;
     }
 
     @Override
@@ -147,6 +173,15 @@ final class SourceIndex {
           constructor ? simpleName : method.getName().toString(),
           method,
           constructor ? method.getModifiers() : method.getReturnType());
+      declared
+          .parameters()
+          .computeIfAbsent(key, name -> new ArrayList<>())
+          .add(
+              new ParameterNames(
+                  method.getParameters().stream().map(one -> one.getName().toString()).toList(),
+                  method.getParameters().stream()
+                      .map(one -> ParameterNames.simpleName(one.getType().toString()))
+                      .toList()));
     }
 
     private void put(String key, String name, Tree declaration, Tree before) {
@@ -160,7 +195,9 @@ final class SourceIndex {
       LineMap map = unit.getLineMap();
       int line = (int) map.getLineNumber(position);
       int column = (int) map.getColumnNumber(position);
-      places.putIfAbsent(key, new Place(file.toString(), line, column, lines.get(line - 1)));
+      declared
+          .places()
+          .putIfAbsent(key, new Place(file.toString(), line, column, lines.get(line - 1)));
     }
   }
 }

@@ -13,6 +13,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalInt;
 
 /**
  * What a field of one shape and all fields that it is mapped to allow together, so that samples are
@@ -31,7 +32,23 @@ final class CombinedLimits {
 
   /** The strictest limits on the way of a field. */
   Limits of(Field field) {
-    return known.computeIfAbsent(field, this::find);
+    return known.computeIfAbsent(field, key -> withPrecision(key, find(key)));
+  }
+
+  /**
+   * With a domain, trials show what columns cut off its values. Without one, columns say how
+   * precise values are.
+   */
+  private Limits withPrecision(Field field, Limits all) {
+    if (concept.hub().role() == Role.PERSISTENCE) {
+      return all.and(SamplePart.COLUMN_PRECISION);
+    }
+    OptionalInt seconds = field.limits().secondDigits();
+    return all.withPrecision(
+        field.limits().scale(),
+        all.secondDigits().isEmpty() || seconds.isPresent()
+            ? seconds
+            : SamplePart.COLUMN_PRECISION.secondDigits());
   }
 
   private Limits find(Field field) {

@@ -11,6 +11,7 @@ import org.jspecify.annotations.Nullable;
 sealed interface ExpectedValue
     permits ExpectedValue.Missing,
         ExpectedValue.Cleared,
+        ExpectedValue.NoElements,
         ExpectedValue.Plain,
         ExpectedValue.Elements,
         ExpectedValue.Entries,
@@ -59,6 +60,16 @@ sealed interface ExpectedValue
   /** A field of a change request that explicitly has no value. */
   enum Cleared implements ExpectedValue {
     CLEARED;
+
+    @Override
+    public @Nullable Object source() {
+      return null;
+    }
+  }
+
+  /** An empty container, or none. */
+  enum NoElements implements ExpectedValue {
+    NO_ELEMENTS;
 
     @Override
     public @Nullable Object source() {

@@ -53,6 +53,15 @@ final class ExpectedValues {
     return new ByMapping(hop, before, existing, callerValues);
   }
 
+  /** The value of a mapping's sources in its target on a hop. */
+  private ExpectedValue mapped(
+      HopLedger hop, FieldMapping.Flow mapping, List<? extends @Nullable Object> sources) {
+    ExpectedValue value = mapped(mapping, sources);
+    return value.source() == null && hop.collectionReader(mapping.into()).isPresent()
+        ? ExpectedValue.NoElements.NO_ELEMENTS // a row's collection is changed in place
+        : value;
+  }
+
   /** The value of a mapping's sources in its target. */
   ExpectedValue mapped(FieldMapping.Flow mapping, List<? extends @Nullable Object> sources) {
     if (mapping instanceof FieldMapping.Joined) {
@@ -95,7 +104,7 @@ final class ExpectedValues {
       if (mapping instanceof FieldMapping.Flow flow && flow.into().reader().isPresent()) {
         List<@Nullable Object> sources = new ArrayList<>();
         flow.sources().forEach(field -> sources.add(access.read(source, field)));
-        expected.add(new ExpectedObject.OfField(flow.into(), mapped(flow, sources)));
+        expected.add(new ExpectedObject.OfField(flow.into(), mapped(hop, flow, sources)));
       }
     }
     return expected;
@@ -188,7 +197,7 @@ final class ExpectedValues {
       if (!hop.hop().changes()) {
         List<@Nullable Object> sources = new ArrayList<>();
         mapping.sources().forEach(field -> sources.add(before.of(field).value()));
-        return Optional.of(mapped(mapping, sources));
+        return Optional.of(mapped(hop, mapping, sources));
       }
       return before
           .of(mapping.sources().get(0))

@@ -37,6 +37,9 @@ final class JdkSamples {
   /** More digits than any sample has before its decimal point. */
   private static final int MOST_DIGITS = 40;
 
+  private static final int MOST_DECIMALS = 3;
+  private static final int MICROSECOND_DIGITS = 6;
+
   private static final long SECONDS_OF_A_CENTURY = 3_155_760_000L;
 
   private static final Map<String, BiFunction<RandomGenerator, Limits, Object>> GENERATORS =
@@ -60,7 +63,9 @@ final class JdkSamples {
           Map.entry(
               "java.math.BigDecimal",
               (random, limits) ->
-                  BigDecimal.valueOf(random.nextLong(-1_000_000, 1_000_000), random.nextInt(4))),
+                  BigDecimal.valueOf(
+                      random.nextLong(-1_000_000, 1_000_000),
+                      random.nextInt(Math.min(MOST_DECIMALS, limits.scale().orElse(9)) + 1))),
           Map.entry(
               "java.math.BigInteger", (random, limits) -> BigInteger.valueOf(random.nextLong())),
           Map.entry(
@@ -231,7 +236,8 @@ final class JdkSamples {
     return text.length() <= longest ? text : text.substring(0, longest);
   }
 
-  private static String word(RandomGenerator random) {
+  /** Three to ten letters. */
+  static String word(RandomGenerator random) {
     char[] letters = new char[3 + random.nextInt(8)];
     for (int index = 0; index < letters.length; index++) {
       letters[index] = (char) ('a' + random.nextInt(26));
@@ -245,9 +251,13 @@ final class JdkSamples {
     if (random.nextInt(4) == 0 && limits.secondDigits().orElse(9) == 9) {
       return second.plusNanos(random.nextInt(1_000_000_000));
     }
-    return random.nextInt(4) == 0
-        ? second
-        : second.plus(random.nextInt(1_000_000), ChronoUnit.MICROS);
+    if (random.nextInt(4) == 0) {
+      return second;
+    }
+    int micros = random.nextInt(1_000_000);
+    int digits = Math.min(MICROSECOND_DIGITS, limits.secondDigits().orElse(MICROSECOND_DIGITS));
+    int unit = (int) Math.pow(10, MICROSECOND_DIGITS - digits);
+    return second.plus(micros - micros % unit, ChronoUnit.MICROS);
   }
 
   private static LocalDateTime dateTime(RandomGenerator random, Limits limits) {

@@ -188,7 +188,7 @@ final class ObjectAccess {
       throws InvocationTargetException {
     String name = Objects.requireNonNull(form.steps().get(parameter.name()));
     Class<?>[] types = {classes.load(parameter.type())};
-    return invoke(fitting(methods(builder.getClass(), name), types), builder, value);
+    return invoke(fitting(inherited(builder.getClass(), name), types), builder, value);
   }
 
   private @Nullable Object call(

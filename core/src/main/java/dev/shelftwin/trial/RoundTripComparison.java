@@ -1,11 +1,14 @@
 package dev.shelftwin.trial;
 
 import dev.shelftwin.ledger.FieldMapping;
+import dev.shelftwin.ledger.HopLedger;
 import dev.shelftwin.shape.Field;
+import dev.shelftwin.shape.FieldTrait;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.BiPredicate;
 import java.util.stream.Stream;
 
 /**
@@ -37,8 +40,11 @@ final class RoundTripComparison {
    * A field that must come back.
    *
    * @param lossy the mappings through which it goes, if its value may lose information
+   * @param isChangedInPlace whether it goes through a row's collection, which is never null
+   * @param isGenerated whether a table generates its value where it has none
    */
-  private record Returned(Field field, Optional<Lossy> lossy) {}
+  private record Returned(
+      Field field, Optional<Lossy> lossy, boolean isChangedInPlace, boolean isGenerated) {}
 
   /** The way out and the way back of a field. */
   private record Lossy(FieldMapping.Flow out, FieldMapping.Flow in) {}
@@ -50,7 +56,9 @@ final class RoundTripComparison {
     }
     for (Returned returned : fields) {
       Field field = returned.field();
-      if (start.has(field)) {
+      boolean generated =
+          returned.isGenerated() && start.of(field) instanceof ObservedValue.Missing;
+      if (start.has(field) && !generated) {
         ExpectedValue expected = expected(returned, start.of(field));
         comparison.ofField(field, expected, end.of(field), sample).ifPresent(divergences::add);
       }
@@ -60,6 +68,9 @@ final class RoundTripComparison {
 
   /** The value after a round trip that may lose information. */
   private ExpectedValue expected(Returned returned, ObservedValue sent) {
+    if (sent instanceof ObservedValue.Missing && returned.isChangedInPlace()) {
+      return ExpectedValue.NoElements.NO_ELEMENTS;
+    }
     if (returned.lossy().isEmpty()) {
       return ExpectedValue.of(sent);
     }
@@ -76,7 +87,24 @@ final class RoundTripComparison {
     Optional<FieldMapping.Flow> in = flow(route.lastHop().into(field.name()).stream());
     boolean lossy = out.isPresent() && in.isPresent() && (isLossy(out.get()) || isLossy(in.get()));
     return new Returned(
-        field, lossy ? Optional.of(new Lossy(out.get(), in.get())) : Optional.empty());
+        field,
+        lossy ? Optional.of(new Lossy(out.get(), in.get())) : Optional.empty(),
+        goesThrough(route, field, (hop, into) -> hop.collectionReader(into).isPresent()),
+        route.leadsToTable()
+            && goesThrough(route, field, (hop, into) -> into.has(FieldTrait.GENERATED)));
+  }
+
+  /** Whether a hop of the route maps a field's value into a certain field. */
+  private static boolean goesThrough(
+      Route route, Field field, BiPredicate<HopLedger, Field> certain) {
+    Optional<Field> current = Optional.of(field);
+    for (HopLedger hop : route.hops()) {
+      current = current.flatMap(one -> flow(hop.outOf(one))).map(FieldMapping.Flow::into);
+      if (current.filter(into -> certain.test(hop, into)).isPresent()) {
+        return true;
+      }
+    }
+    return false;
   }
 
   private static Optional<FieldMapping.Flow> flow(Stream<FieldMapping> mappings) {

@@ -194,6 +194,13 @@ public final class Route {
     return start.equals(end());
   }
 
+  /** Whether rows are stored on the way. */
+  boolean leadsToTable() {
+    return steps.stream()
+        .anyMatch(
+            step -> step instanceof RouteStep.ThroughEnd && step.to().role() == Role.PERSISTENCE);
+  }
+
   /** The name of the concept. */
   public String conceptName() {
     return concept.name();

@@ -25,7 +25,7 @@ record SamplePart(
     boolean isParent) {
 
   /** Rows that were loaded from a database have times with at most microseconds. */
-  private static final Limits COLUMN_PRECISION = new Limits.Builder().secondDigits(6).build();
+  static final Limits COLUMN_PRECISION = new Limits.Builder().secondDigits(6).build();
 
   static SamplePart of(
       String name,

@@ -28,6 +28,11 @@ final class SharedShapes implements Shapes {
   }
 
   @Override
+  public synchronized List<String> nestedIn(String qualifiedName) {
+    return shapes.nestedIn(qualifiedName);
+  }
+
+  @Override
   public synchronized List<String> packages() {
     return shapes.packages();
   }

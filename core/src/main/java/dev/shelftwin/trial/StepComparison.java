@@ -180,6 +180,7 @@ final class StepComparison {
     return tools
         .comparison()
         .difference(pair.expected(), pair.actual())
+        .filter(difference -> !isAccepted(pair, difference))
         .map(
             difference ->
                 new Divergence(
@@ -190,6 +191,18 @@ final class StepComparison {
                     text(pair.actual() instanceof ObservedValue.Cleared, difference.actual()),
                     sample,
                     List.of()));
+  }
+
+  private boolean isAccepted(Pair pair, ValueComparison.Difference difference) {
+    return difference.path().isEmpty()
+        && pair.field().isPresent()
+        && tools
+            .accepted()
+            .accept(
+                step.to().shape().type(),
+                pair.field().get(),
+                difference.expected(),
+                difference.actual());
   }
 
   private String path(Pair pair) {

@@ -10,6 +10,7 @@ final class TrialTools {
 
   private final ObjectAccess access;
   private final ValueText text;
+  private final AcceptedLosses accepted;
   private final ValueComparison comparison;
   private final ExpectedValues expected;
   private final ObjectSamplers samplers;
@@ -22,7 +23,8 @@ final class TrialTools {
     ValueFitting fitting = new ValueFitting(classes);
     StoredParts parts = new StoredParts(ledger, shapes);
     text = new ValueText(parts, access);
-    comparison = new ValueComparison(parts, access, text);
+    accepted = new AcceptedLosses(ledger);
+    comparison = new ValueComparison(parts, access, text, accepted);
     ValueSampler values = new ValueSampler(ledger.plan(), shapes, classes, access, fitting);
     // Rows are sampled objects, and samples need rows to refer to.
     RowSource rows = (operation, key) -> repositories().find(operation, key);
@@ -51,6 +53,10 @@ final class TrialTools {
 
   ValueText text() {
     return text;
+  }
+
+  AcceptedLosses accepted() {
+    return accepted;
   }
 
   ValueComparison comparison() {

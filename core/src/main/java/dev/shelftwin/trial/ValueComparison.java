@@ -17,9 +17,11 @@ final class ValueComparison {
   private final StoredParts parts;
   private final ObjectAccess access;
   private final ValueText text;
+  private final AcceptedLosses accepted;
 
-  ValueComparison(StoredParts parts, ObjectAccess access, ValueText text) {
+  ValueComparison(StoredParts parts, ObjectAccess access, ValueText text, AcceptedLosses accepted) {
     this.parts = parts;
+    this.accepted = accepted;
     this.access = access;
     this.text = text;
   }
@@ -68,6 +70,12 @@ final class ValueComparison {
     if (expected instanceof ExpectedValue.Plain plain) {
       return difference(plain.source(), arrived, open);
     }
+    if (expected instanceof ExpectedValue.NoElements) {
+      boolean none =
+          arrived == null
+              || (ValueFitting.hasElements(arrived) && ValueFitting.elements(arrived).isEmpty());
+      return unless(none, null, arrived);
+    }
     if (arrived == null || expected.source() == null) {
       return unless(arrived == null && expected.source() == null, expected.source(), arrived);
     }
@@ -115,6 +123,11 @@ final class ValueComparison {
         : ofFields(fields, left, right, open);
   }
 
+  private boolean isAccepted(Class<?> owner, Field field, Difference difference) {
+    return difference.path().isEmpty()
+        && accepted.accept(owner, field, difference.expected(), difference.actual());
+  }
+
   private static Optional<Difference> unless(
       boolean same, @Nullable Object expected, @Nullable Object actual) {
     return same ? Optional.empty() : different(expected, actual);
@@ -139,7 +152,7 @@ final class ValueComparison {
     for (ExpectedObject.OfField one : fields) {
       Optional<Difference> difference =
           difference(one.value(), access.read(actual, one.field()), open);
-      if (difference.isPresent()) {
+      if (difference.isPresent() && !isAccepted(expected.type(), one.field(), difference.get())) {
         return difference.map(inner -> inner.within("." + one.field().name()));
       }
     }
@@ -199,7 +212,7 @@ final class ValueComparison {
     for (Field field : fields) {
       Optional<Difference> difference =
           difference(access.read(left, field), access.read(right, field), open);
-      if (difference.isPresent()) {
+      if (difference.isPresent() && !isAccepted(left.getClass(), field, difference.get())) {
         return fields.size() == 1
             ? difference
             : difference.map(inner -> inner.within("." + field.name()));

@@ -6,6 +6,7 @@ import dev.shelftwin.plan.Text;
 import dev.shelftwin.shape.Container;
 import dev.shelftwin.shape.Creator;
 import dev.shelftwin.shape.Limits;
+import dev.shelftwin.shape.Parameter;
 import dev.shelftwin.shape.Shape;
 import dev.shelftwin.shape.Shapes;
 import dev.shelftwin.shape.TypeRef;
@@ -304,6 +305,8 @@ final class ValueSampler {
     /** The sources of its arguments; only searched when they are needed, as types nest. */
     private @Nullable List<Source> arguments;
 
+    private @Nullable List<Source> hinted;
+
     ByCreator(Creator creator) {
       this.creator = creator;
     }
@@ -316,8 +319,31 @@ final class ValueSampler {
                 .map(parameter -> source(parameter.type(), false))
                 .toList();
       }
+      return sample(arguments, limits, random, depth);
+    }
+
+    /** A sample whose texts are those that the class file suggests. */
+    SampleValue hinted(Limits limits, RandomGenerator random, int depth) {
+      if (hinted == null) {
+        TextHints hints = TextHints.of(classes.load(creator.owner()));
+        hinted =
+            creator.parameters().stream()
+                .map(parameter -> hinted(source(parameter.type(), false), parameter, hints))
+                .toList();
+      }
+      return sample(hinted, limits, random, depth);
+    }
+
+    private static Source hinted(Source usual, Parameter parameter, TextHints hints) {
+      return hints.isEmpty() || !parameter.type().isLang("String")
+          ? usual
+          : (limits, random, depth) -> SampleValue.of(hints.text(random, JdkSamples.word(random)));
+    }
+
+    private SampleValue sample(
+        List<Source> sources, Limits limits, RandomGenerator random, int depth) {
       List<SampleValue> drawn = new ArrayList<>();
-      for (Source argument : arguments) {
+      for (Source argument : sources) {
         drawn.add(argument.sample(limits, random, depth + 1));
       }
       return new SampleValue(create(creator, drawn), () -> simpler(creator, drawn));
@@ -332,6 +358,9 @@ final class ValueSampler {
 
     /** The creator to start with; negative until it is known. */
     private int first = -1;
+
+    /** Whether no creator accepts values without hints. */
+    private boolean needsHints;
 
     ByCreators(Shape shape, List<ByCreator> creators) {
       this.shape = shape;
@@ -351,7 +380,9 @@ final class ValueSampler {
       for (int attempt = 0; attempt < ATTEMPTS && !creators.isEmpty(); attempt++) {
         ByCreator creator = creators.get((first + attempt) % creators.size());
         try {
-          return creator.sample(limits, random, depth);
+          return needsHints
+              ? creator.hinted(limits, random, depth)
+              : creator.sample(limits, random, depth);
         } catch (RejectedSample rejected) {
           reason = rejected.getMessage();
         }
@@ -370,15 +401,21 @@ final class ValueSampler {
      */
     private int acceptedCreator(int depth) {
       SplittableRandom random = new SplittableRandom(0);
-      for (int attempt = 0; attempt < ATTEMPTS && creators.size() > 1; attempt++) {
+      for (int attempt = 0; attempt < 2 * ATTEMPTS && !creators.isEmpty(); attempt++) {
         int index = attempt % creators.size();
+        needsHints = attempt >= ATTEMPTS;
         try {
-          creators.get(index).sample(Limits.NONE, random, depth);
+          if (needsHints) {
+            creators.get(index).hinted(Limits.NONE, random, depth);
+          } else {
+            creators.get(index).sample(Limits.NONE, random, depth);
+          }
           return index;
         } catch (RejectedSample rejected) {
           // The next creator may accept its arguments.
         }
       }
+      needsHints = false;
       return 0;
     }
   }

@@ -305,6 +305,13 @@ public final class Project {
     return run(compiled, open -> open.check().findings());
   }
 
+  /** The same over compiled classes without their sources. */
+  public List<Finding> checkWithoutSources(String debug) throws IOException {
+    checkCompiled(debug);
+    CodePaths compiled = new CodePaths(List.of(folder.resolve("classes")), List.of(), classPath());
+    return run(compiled, open -> open.check().findings());
+  }
+
   /** What the marks promise, as {@code file:line rule}, sorted. */
   public List<String> promised() {
     List<String> promised = new ArrayList<>(promised("shelf-twin.yaml", plan));

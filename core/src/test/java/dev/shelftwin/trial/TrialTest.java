@@ -24,6 +24,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
 
 /** Trials: what they notice, how they prove it, and what they count. */
 class TrialTest {
@@ -188,10 +189,27 @@ class TrialTest {
             });
   }
 
+  @ParameterizedTest
+  @ValueSource(
+      strings = {
+        "!value.matches(\"G-\\\\d{4}[A-F]?\")",
+        "!java.util.regex.Pattern.compile(\"^[A-Z]{2}(/[0-9]{2}){2}$\").matcher(value).matches()",
+        "!value.contains(\"@\")",
+        "!value.startsWith(\"glaze:\")"
+      })
+  void textsThatATypeAcceptsAreFoundByItsConstants(String rejected) {
+    Project project = new Project(folder).with("if (value.isBlank())", "if (" + rejected + ")");
+    assertThat(project.trial().held()).isTrue();
+  }
+
   @Test
   void aTypeThatNoRandomValueFitsIsSampledByItsOwnMethod() {
     Project project =
-        new Project(folder).with("if (value.isBlank())", "if (!value.matches(\"G[0-9]{4}\"))");
+        new Project(folder)
+            .with(
+                "if (value.isBlank())",
+                "if (value.length() < 9"
+                    + " || !new StringBuilder(value).reverse().toString().equals(value))");
     assertThat(project.trial().routes())
         .extracting(RouteResult::outcome)
         .containsOnly(Outcome.REFUSED);
@@ -204,7 +222,8 @@ class TrialTest {
             public final class Samples {
               private Samples() {}
               public static GlazeCode code(RandomGenerator random) {
-                return new GlazeCode("G" + (1000 + random.nextInt(9000)));
+                String half = "G" + random.nextInt(10_000, 90_000);
+                return new GlazeCode(half + new StringBuilder(half).reverse());
               }
             }
             """)

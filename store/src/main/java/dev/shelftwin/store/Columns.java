@@ -14,6 +14,7 @@ import java.util.HashMap;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
+import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
@@ -24,7 +25,13 @@ final class Columns {
   /** Types by table and column, both in lower case and without underscores. */
   private final Map<String, Map<String, String>> types = new HashMap<>();
 
+  /** Names as SQL writes them, by the same. */
+  private final Map<String, Map<String, Name>> names = new HashMap<>();
+
   private final Map<Class<?>, Map<String, String>> byField = new HashMap<>();
+
+  /** The quoted names of a table and one of its columns. */
+  record Name(String table, String column) {}
 
   private Columns() {}
 
@@ -42,6 +49,13 @@ final class Columns {
         types
             .computeIfAbsent(bare(all.getString("TABLE_NAME")), table -> new HashMap<>())
             .put(bare(all.getString("COLUMN_NAME")), type(all));
+        names
+            .computeIfAbsent(bare(all.getString("TABLE_NAME")), table -> new HashMap<>())
+            .put(
+                bare(all.getString("COLUMN_NAME")),
+                new Name(
+                    '"' + all.getString("TABLE_NAME") + '"',
+                    '"' + all.getString("COLUMN_NAME") + '"'));
       }
     }
   }
@@ -49,6 +63,12 @@ final class Columns {
   /** The type of each field's column, by the field's name. */
   Map<String, String> types(Class<?> row) {
     return byField.computeIfAbsent(row, this::find);
+  }
+
+  /** The names of a field's column and its table; empty if the table has no such column. */
+  Optional<Name> name(Class<?> row, Field field) {
+    return Optional.ofNullable(
+        names.getOrDefault(bare(table(row)), Map.of()).get(bare(column(field))));
   }
 
   private Map<String, String> find(Class<?> row) {

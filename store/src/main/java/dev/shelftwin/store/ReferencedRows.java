@@ -1,14 +1,9 @@
 package dev.shelftwin.store;
 
-import jakarta.persistence.EntityManager;
 import jakarta.persistence.metamodel.Attribute;
 import jakarta.persistence.metamodel.Attribute.PersistentAttributeType;
 import jakarta.persistence.metamodel.ManagedType;
 import jakarta.persistence.metamodel.Metamodel;
-import java.lang.reflect.Field;
-import java.lang.reflect.InvocationTargetException;
-import java.lang.reflect.Member;
-import java.lang.reflect.Method;
 import java.util.Collection;
 import java.util.Collections;
 import java.util.IdentityHashMap;
@@ -24,12 +19,12 @@ final class ReferencedRows {
       Set.of(PersistentAttributeType.MANY_TO_ONE, PersistentAttributeType.MANY_TO_MANY);
 
   private final Metamodel model;
-  private final EntityManager entities;
+  private final GivenKeys keys;
   private final Set<Object> seen = Collections.newSetFromMap(new IdentityHashMap<>());
 
-  ReferencedRows(Metamodel model, EntityManager entities) {
+  ReferencedRows(Metamodel model, GivenKeys keys) {
     this.model = model;
-    this.entities = entities;
+    this.keys = keys;
   }
 
   /** Writes all that a row and its parts point at; the row itself and its parts are not written. */
@@ -51,11 +46,11 @@ final class ReferencedRows {
     if (!attribute.isAssociation() && !embedded) {
       return;
     }
-    for (Object other : all(read(row, attribute.getJavaMember()))) {
+    for (Object other : all(Members.read(row, attribute.getJavaMember()))) {
       boolean fresh = !seen.contains(other);
       persistThoseOf(other);
       if (fresh && POINTING.contains(attribute.getPersistentAttributeType())) {
-        entities.persist(other);
+        keys.persist(other);
       }
     }
   }
@@ -68,19 +63,5 @@ final class ReferencedRows {
       return map.values();
     }
     return value instanceof Collection<?> many ? many : List.of(value);
-  }
-
-  private static @Nullable Object read(Object row, Member member) {
-    try {
-      if (member instanceof Field field) {
-        field.setAccessible(true);
-        return field.get(row);
-      }
-      Method method = (Method) member;
-      method.setAccessible(true);
-      return method.invoke(row);
-    } catch (IllegalAccessException | InvocationTargetException closed) {
-      throw new IllegalStateException(closed);
-    }
   }
 }

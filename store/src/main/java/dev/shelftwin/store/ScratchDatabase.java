@@ -55,10 +55,9 @@ final class ScratchDatabase implements AutoCloseable {
     entities = session;
     try {
       session.getTransaction().begin();
-      new ReferencedRows(factory.getMetamodel(), session).persistThoseOf(row);
-      session.persist(row);
-      session.flush();
-      Object key = factory.getPersistenceUnitUtil().getIdentifier(row);
+      GivenKeys keys = new GivenKeys(session, columns());
+      new ReferencedRows(factory.getMetamodel(), keys).persistThoseOf(row);
+      Object key = keys.write(row);
       session.clear();
       Object back = Objects.requireNonNull(session.find(row.getClass(), key));
       return new Passage(back, columns().types(row.getClass()), "");

@@ -5,6 +5,7 @@ import com.fasterxml.jackson.core.JsonProcessingException;
 import com.fasterxml.jackson.databind.DeserializationFeature;
 import com.fasterxml.jackson.databind.JavaType;
 import com.fasterxml.jackson.databind.JsonMappingException;
+import com.fasterxml.jackson.databind.Module;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import com.fasterxml.jackson.databind.SerializationFeature;
 import com.fasterxml.jackson.databind.json.JsonMapper;
@@ -13,9 +14,14 @@ import com.fasterxml.jackson.datatype.jsr310.JavaTimeModule;
 import dev.shelftwin.trial.End;
 import dev.shelftwin.trial.EndRefusal;
 import java.lang.reflect.Type;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.ServiceConfigurationError;
+import java.util.ServiceLoader;
+import java.util.Set;
 
 /**
  * Writes transfer objects as JSON (RFC 8259) and reads them again. By default, dates and times are
@@ -23,10 +29,13 @@ import java.util.Optional;
  */
 public final class JsonEnd implements End {
 
+  private static final Set<Class<? extends Module>> CONFIGURED =
+      Set.of(JavaTimeModule.class, Jdk8Module.class);
+
   private final ObjectMapper mapper;
   private final Optional<JavaType> type;
 
-  /** An end with a default configuration. */
+  /** An end with a default configuration, and the modules that the users' class path offers. */
   public JsonEnd() {
     this(
         JsonMapper.builder()
@@ -38,7 +47,24 @@ public final class JsonEnd implements End {
             .disable(SerializationFeature.WRITE_DATES_AS_TIMESTAMPS)
             .disable(SerializationFeature.WRITE_DURATIONS_AS_TIMESTAMPS)
             .disable(DeserializationFeature.ADJUST_DATES_TO_CONTEXT_TIME_ZONE)
+            .addModules(offered())
             .build());
+  }
+
+  /** What types of other languages and libraries need; modules that cannot be loaded are left. */
+  private static List<Module> offered() {
+    List<Module> modules = new ArrayList<>();
+    ServiceLoader.load(Module.class, JsonEnd.class.getClassLoader()).stream()
+        .filter(offer -> !CONFIGURED.contains(offer.type()))
+        .forEach(
+            offer -> {
+              try {
+                modules.add(offer.get());
+              } catch (ServiceConfigurationError | LinkageError unusable) {
+                // Its own types then fail in trials, with their names.
+              }
+            });
+    return modules;
   }
 
   /** An end with the users' own mapper. */

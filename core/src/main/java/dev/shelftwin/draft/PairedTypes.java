@@ -1,0 +1,204 @@
+package dev.shelftwin.draft;
+
+import dev.shelftwin.ledger.LayerTypes;
+import dev.shelftwin.plan.Concept;
+import dev.shelftwin.plan.Direction;
+import dev.shelftwin.plan.Layer;
+import dev.shelftwin.plan.ShapeUse;
+import dev.shelftwin.shape.Container;
+import dev.shelftwin.shape.Field;
+import dev.shelftwin.shape.Place;
+import dev.shelftwin.shape.Presence;
+import dev.shelftwin.shape.Role;
+import dev.shelftwin.shape.Shape;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.Comparator;
+import java.util.EnumSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.function.Function;
+
+/** The types of one concept, one or more in each layer. */
+final class PairedTypes {
+
+  private final NameWords name;
+  private final List<Member> members = new ArrayList<>();
+  private final List<Guess> guesses = new ArrayList<>();
+
+  /**
+   * A concept with one type.
+   *
+   * @param name the words of the concept's name
+   */
+  PairedTypes(DataTypes layer, Shape hub, NameWords name) {
+    this.name = name;
+    members.add(new Member(layer, hub, Direction.BOTH));
+  }
+
+  /** A type and its direction. */
+  record Member(DataTypes layer, Shape shape, Direction direction) {
+
+    private Role role() {
+      return layer.layer().role();
+    }
+  }
+
+  Shape hub() {
+    return members.get(0).shape();
+  }
+
+  NameWords words() {
+    return name;
+  }
+
+  List<Member> members() {
+    return List.copyOf(members);
+  }
+
+  boolean isStored() {
+    return members.stream().anyMatch(member -> member.role() == Role.PERSISTENCE);
+  }
+
+  boolean isPaired() {
+    return members.size() > 1;
+  }
+
+  void add(DataTypes layer, Shape shape) {
+    NameWords words = NameWords.of(shape.type().name());
+    if (!words.contains(name)) {
+      guesses.add(new Guess(Guess.Kind.BY_FIELDS, shape + " of " + name()));
+    }
+    boolean row = layer.layer().role() == Role.PERSISTENCE;
+    Direction direction = row ? Direction.BOTH : direction(words.without(name), shape);
+    members.add(new Member(layer, shape, direction));
+  }
+
+  /**
+   * Removes types that have no field of the concept, where another type of their layer has some:
+   * wrappers of transfer types are often named like them.
+   */
+  List<Shape> removeUnlike() {
+    List<Shape> removed = new ArrayList<>();
+    for (Member member : members()) {
+      boolean unlike =
+          !member.shape().equals(hub())
+              && overlap(member) == 0
+              && members.stream()
+                  .anyMatch(other -> other.layer().equals(member.layer()) && overlap(other) > 0);
+      if (unlike) {
+        members.remove(member);
+        guesses.removeIf(guess -> guess.subject().equals(member.shape().toString()));
+        removed.add(member.shape());
+      }
+    }
+    return removed;
+  }
+
+  private double overlap(Member member) {
+    return member.shape().equals(hub()) ? 0 : new FieldOverlap(member.shape(), hub()).support();
+  }
+
+  private Direction direction(NameWords rest, Shape shape) {
+    if (rest.anyOf(TypeNames.CHANGE_WORDS) && shape.storedFields().allMatch(this::mayBeNull)) {
+      return guessed(Guess.Kind.CHANGE, shape, Direction.CHANGE);
+    }
+    if (rest.anyOf(TypeNames.REQUEST_WORDS) || rest.anyOf(TypeNames.CHANGE_WORDS)) {
+      return guessed(Guess.Kind.REQUEST, shape, Direction.IN);
+    }
+    return rest.anyOf(TypeNames.RESPONSE_WORDS)
+        ? guessed(Guess.Kind.RESPONSE, shape, Direction.OUT)
+        : guessed(Guess.Kind.BOTH_DIRECTIONS, shape, Direction.BOTH);
+  }
+
+  private Direction guessed(Guess.Kind kind, Shape shape, Direction direction) {
+    guesses.add(new Guess(kind, shape.toString()));
+    return direction;
+  }
+
+  private boolean mayBeNull(Field field) {
+    return field.presence() != Presence.REQUIRED;
+  }
+
+  /** Lets nested transfer types be used in every direction in which their holders are. */
+  static void spreadDirections(Collection<PairedTypes> all) {
+    for (PairedTypes one : all) {
+      one.members.replaceAll(member -> one.spread(member, all));
+    }
+  }
+
+  private Member spread(Member member, Collection<PairedTypes> all) {
+    if (member.role() != Role.TRANSFER || member.direction() == Direction.CHANGE) {
+      return member;
+    }
+    Set<Direction> directions = EnumSet.of(member.direction());
+    for (PairedTypes other : all) {
+      for (Member holder : other.members) {
+        Direction direction = holder.direction();
+        Direction needed = direction == Direction.CHANGE ? Direction.IN : direction;
+        boolean adds =
+            holder.role() == Role.TRANSFER
+                && !holder.equals(member)
+                && !directions.contains(Direction.BOTH)
+                && contains(holder.shape(), member.shape())
+                && directions.add(needed);
+        if (adds) {
+          guesses.add(new Guess(Guess.Kind.NESTED, member.shape() + " in " + holder.shape()));
+        }
+      }
+    }
+    return directions.size() == 1
+        ? member
+        : new Member(member.layer(), member.shape(), Direction.BOTH);
+  }
+
+  private static boolean contains(Shape holder, Shape nested) {
+    return holder
+        .storedFields()
+        .anyMatch(
+            field ->
+                Container.held(field.type()).qualifiedName().equals(nested.type().qualifiedName()));
+  }
+
+  /** The name of the concept. */
+  String name() {
+    StringBuilder text = new StringBuilder();
+    for (String word : name.all()) {
+      text.append(Character.toUpperCase(word.charAt(0))).append(word.substring(1));
+    }
+    return text.toString();
+  }
+
+  List<Guess> guesses() {
+    return List.copyOf(guesses);
+  }
+
+  /**
+   * The concept in a plan.
+   *
+   * @param layerOf the plan's layer of the types
+   */
+  Concept concept(String unusedName, LayerTypes types, Function<DataTypes, Layer> layerOf) {
+    List<ShapeUse> ordered =
+        members.stream()
+            .map(member -> use(member, types, layerOf.apply(member.layer())))
+            .sorted(Comparator.comparing(use -> use.layer().role()))
+            .toList();
+    return new Concept(
+        unusedName,
+        ordered,
+        List.of(),
+        List.of(),
+        List.of(),
+        Place.in(unusedName),
+        Optional.empty());
+  }
+
+  private static ShapeUse use(Member member, LayerTypes types, Layer layer) {
+    String type = types.nameOf(layer, member.shape().type());
+    return new ShapeUse(
+        layer, type, member.direction(), Map.of(), Place.in(member.shape().toString()));
+  }
+}

@@ -1,0 +1,176 @@
+package dev.shelftwin.draft;
+
+import dev.shelftwin.shape.Role;
+import dev.shelftwin.shape.Shape;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.function.Function;
+import java.util.stream.Collectors;
+
+/** What the names of one layer's types say about their concepts. */
+final class TypeNames {
+
+  static final Set<String> REQUEST_WORDS =
+      Set.of(
+          "add",
+          "book",
+          "command",
+          "create",
+          "form",
+          "import",
+          "input",
+          "new",
+          "open",
+          "order",
+          "payload",
+          "place",
+          "register",
+          "request",
+          "submit");
+  static final Set<String> CHANGE_WORDS =
+      Set.of("amend", "change", "edit", "modify", "patch", "update");
+  static final Set<String> RESPONSE_WORDS =
+      Set.of("card", "details", "item", "list", "response", "result", "summary", "view");
+
+  /** Words of responses that are no things themselves. */
+  private static final Set<String> PLAIN_RESPONSE_WORDS = Set.of("response", "result", "view");
+
+  /** What teams add to the names of types of one layer. */
+  private static final Set<String> USUAL_AFFIXES =
+      Set.of(
+          "bean",
+          "body",
+          "dto",
+          "dtos",
+          "entity",
+          "impl",
+          "jpa",
+          "json",
+          "message",
+          "model",
+          "po",
+          "record",
+          "resource",
+          "rest",
+          "row",
+          "table",
+          "vo",
+          "wire",
+          "xml");
+
+  /** Words that only join others. */
+  private static final Set<String> JOINING = Set.of("by", "for", "from", "in", "of", "the", "with");
+
+  /** How many types show that a word is an affix of a layer, and which fraction of them. */
+  private static final int LEAST_TYPES = 3;
+
+  private static final double LEAST_FRACTION = 0.3;
+
+  /** Those of them that stand before the name, where they are no part of it. */
+  private static final Set<String> USUAL_PREFIXES = Set.of("dto", "jpa", "json", "xml");
+
+  private final Role role;
+  private final Map<String, Affixes> byPackage = new HashMap<>();
+
+  /** Learns the affixes from the types of a layer, package by package. */
+  TypeNames(Role role, List<Shape> types) {
+    this.role = role;
+    types.stream()
+        .collect(Collectors.groupingBy(type -> type.type().packageName()))
+        .forEach((name, all) -> byPackage.put(name, Affixes.of(all)));
+  }
+
+  /** The first and last words that many types of a package have. */
+  private record Affixes(Set<String> prefixes, Set<String> suffixes) {
+
+    static Affixes of(List<Shape> types) {
+      return new Affixes(
+          frequent(types, words -> words.get(0)),
+          frequent(types, words -> words.get(words.size() - 1)));
+    }
+  }
+
+  private Affixes affixes(Shape type) {
+    return byPackage.getOrDefault(type.type().packageName(), new Affixes(Set.of(), Set.of()));
+  }
+
+  private static Set<String> frequent(List<Shape> types, Function<List<String>, String> affix) {
+    Map<String, Integer> counts = new HashMap<>();
+    for (Shape type : types) {
+      List<String> words = words(type);
+      if (words.size() > 1) {
+        counts.merge(affix.apply(words), 1, Integer::sum);
+      }
+    }
+    Set<String> frequent = new HashSet<>();
+    counts.forEach(
+        (word, count) -> {
+          if (count >= LEAST_TYPES && count >= LEAST_FRACTION * types.size()) {
+            frequent.add(word);
+          }
+        });
+    return frequent;
+  }
+
+  private static List<String> words(Shape type) {
+    return NameWords.of(type.type().simpleName()).all();
+  }
+
+  /** The words of a type's name without affixes of its layer; at least one. */
+  NameWords bare(Shape type) {
+    List<String> words = words(type);
+    String last = words.get(words.size() - 1);
+    boolean suffix = USUAL_AFFIXES.contains(last) || affixes(type).suffixes().contains(last);
+    if (words.size() > 1 && suffix && !REQUEST_WORDS.contains(last)) {
+      words = words.subList(0, words.size() - 1);
+    }
+    if (words.size() > 1 && USUAL_PREFIXES.contains(words.get(0))) {
+      words = words.subList(1, words.size());
+    }
+    return new NameWords(words);
+  }
+
+  /** The names that the concept of a type may have, the longest first. */
+  List<NameWords> concepts(Shape type) {
+    Set<List<String>> found = new LinkedHashSet<>();
+    add(words(type), affixes(type), found);
+    List<String> nested =
+        NameWords.of(type.type().name()).all().stream()
+            .filter(word -> !JOINING.contains(word) && !PLAIN_RESPONSE_WORDS.contains(word))
+            .toList();
+    if (type.type().name().contains(".") && !nested.isEmpty()) {
+      found.add(nested);
+    }
+    return found.stream().map(NameWords::new).toList();
+  }
+
+  private void add(List<String> words, Affixes affixes, Set<List<String>> found) {
+    if (!found.add(words) || words.size() == 1) {
+      return;
+    }
+    String first = words.get(0);
+    String last = words.get(words.size() - 1);
+    List<List<String>> shorter = new ArrayList<>();
+    if (affixes.suffixes().contains(last) || USUAL_AFFIXES.contains(last) || isDirection(last)) {
+      shorter.add(words.subList(0, words.size() - 1));
+    }
+    if (affixes.prefixes().contains(first)
+        || USUAL_PREFIXES.contains(first)
+        || isDirection(first)) {
+      shorter.add(words.subList(1, words.size()));
+    }
+    shorter.forEach(rest -> add(rest, affixes, found));
+  }
+
+  private boolean isDirection(String word) {
+    return role == Role.TRANSFER
+        && (REQUEST_WORDS.contains(word)
+            || CHANGE_WORDS.contains(word)
+            || PLAIN_RESPONSE_WORDS.contains(word));
+  }
+}

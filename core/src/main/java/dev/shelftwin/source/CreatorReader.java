@@ -1,0 +1,228 @@
+package dev.shelftwin.source;
+
+import dev.shelftwin.shape.Creator;
+import dev.shelftwin.shape.Field;
+import dev.shelftwin.shape.Parameter;
+import dev.shelftwin.shape.Place;
+import dev.shelftwin.shape.Shape;
+import dev.shelftwin.shape.TypeRef;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.Set;
+import java.util.function.Function;
+import javax.lang.model.element.Element;
+import javax.lang.model.element.ExecutableElement;
+import javax.lang.model.element.Modifier;
+import javax.lang.model.element.TypeElement;
+import javax.lang.model.element.TypeParameterElement;
+import javax.lang.model.type.ArrayType;
+import javax.lang.model.type.DeclaredType;
+import javax.lang.model.type.ExecutableType;
+import javax.lang.model.type.TypeKind;
+import javax.lang.model.type.TypeMirror;
+import javax.lang.model.type.TypeVariable;
+import javax.lang.model.util.ElementFilter;
+import javax.lang.model.util.Elements;
+import javax.lang.model.util.Types;
+
+/** Reads the constructors and methods that create objects. */
+final class CreatorReader {
+
+  private final Elements elements;
+  private final Types types;
+  private final Places places;
+  private final TypeReader typeReader;
+  private final Function<TypeElement, ClassFileFacts> classFiles;
+
+  CreatorReader(
+      Elements elements,
+      Types types,
+      Places places,
+      TypeReader typeReader,
+      Function<TypeElement, ClassFileFacts> classFiles) {
+    this.elements = elements;
+    this.types = types;
+    this.places = places;
+    this.typeReader = typeReader;
+    this.classFiles = classFiles;
+  }
+
+  List<Creator> constructors(DeclaredType self, TypeRef ref) {
+    TypeReader reader = typeReader.with(arguments((TypeElement) self.asElement(), ref));
+    return ElementFilter.constructorsIn(self.asElement().getEnclosedElements()).stream()
+        .map(creator -> callable(ref, Creator.CONSTRUCTOR, creator, ref, reader))
+        .toList();
+  }
+
+  List<Creator> converters(DeclaredType self, TypeRef ref, List<Field> fields) {
+    TypeElement type = (TypeElement) self.asElement();
+    boolean madeOfNothing =
+        Declarations.kind(type) == Shape.Kind.CLASS
+            && fields.stream().noneMatch(Field::stored)
+            && ElementFilter.constructorsIn(type.getEnclosedElements()).stream()
+                .anyMatch(creator -> creator.getParameters().isEmpty());
+    if (!madeOfNothing) {
+      return List.of();
+    }
+    return ElementFilter.methodsIn(elements.getAllMembers(type)).stream()
+        .filter(method -> !method.getModifiers().contains(Modifier.STATIC))
+        .filter(method -> !owner(method).getQualifiedName().contentEquals("java.lang.Object"))
+        .filter(method -> method.getParameters().size() == 1)
+        .filter(method -> method.getReturnType().getKind() != TypeKind.VOID)
+        .map(method -> converter(method, self, ref))
+        .toList();
+  }
+
+  private Creator converter(ExecutableElement method, DeclaredType self, TypeRef ref) {
+    ExecutableType asMember = (ExecutableType) types.asMemberOf(self, method);
+    String name = method.getSimpleName().toString();
+    return new Creator(
+        ref,
+        name,
+        List.of(
+            new Parameter(
+                method.getParameters().get(0).getSimpleName().toString(),
+                typeReader.read(asMember.getParameterTypes().get(0)))),
+        typeReader.read(asMember.getReturnType()),
+        Declarations.visibility(method),
+        places.ofCallable(ref, name, 1),
+        Optional.empty());
+  }
+
+  List<Creator> statics(DeclaredType self, TypeRef ref) {
+    return ElementFilter.methodsIn(self.asElement().getEnclosedElements()).stream()
+        .filter(method -> method.getModifiers().contains(Modifier.STATIC))
+        .filter(method -> method.getReturnType().getKind() != TypeKind.VOID)
+        .map(method -> staticMethod(method, ref))
+        .toList();
+  }
+
+  /**
+   * A static method; of a generic one that makes this type the variables stand for its arguments.
+   */
+  private Creator staticMethod(ExecutableElement method, TypeRef ref) {
+    TypeReader reader = typeReader;
+    if (method.getReturnType() instanceof DeclaredType made
+        && typeReader.read(made).erased().equals(ref.erased())) {
+      reader = typeReader.with(arguments(made.getTypeArguments(), ref));
+    }
+    TypeRef returns = reader.read(method.getReturnType());
+    return callable(ref, method.getSimpleName().toString(), method, returns, reader);
+  }
+
+  private static Map<TypeParameterElement, TypeRef> arguments(TypeElement type, TypeRef ref) {
+    return arguments(type.getTypeParameters().stream().map(Element::asType).toList(), ref);
+  }
+
+  /** What stands for those of the given types that are variables. */
+  private static Map<TypeParameterElement, TypeRef> arguments(
+      List<? extends TypeMirror> variables, TypeRef ref) {
+    Map<TypeParameterElement, TypeRef> arguments = new HashMap<>();
+    for (int index = 0; index < variables.size(); index++) {
+      if (variables.get(index) instanceof TypeVariable variable) {
+        arguments.put((TypeParameterElement) variable.asElement(), ref.arguments().get(index));
+      }
+    }
+    return arguments;
+  }
+
+  Creator callable(TypeRef owner, String name, ExecutableElement element, TypeRef returns) {
+    return callable(owner, name, element, returns, typeReader);
+  }
+
+  private Creator callable(
+      TypeRef owner, String name, ExecutableElement element, TypeRef returns, TypeReader reader) {
+    List<String> names = names(owner, name, element);
+    List<Parameter> parameters = new ArrayList<>();
+    for (int index = 0; index < names.size(); index++) {
+      TypeRef type = reader.read(element.getParameters().get(index).asType());
+      parameters.add(new Parameter(names.get(index), type));
+    }
+    Place place = places.ofCallable(owner, name, parameters.size());
+    return new Creator(
+        owner,
+        name,
+        parameters,
+        returns,
+        Declarations.visibility(element),
+        place,
+        Optional.empty());
+  }
+
+  /**
+   * The names of the parameters: those of the fields that they fill where they differ, because
+   * parameters are matched with fields by their names.
+   */
+  private List<String> names(TypeRef owner, String name, ExecutableElement element) {
+    List<String> names = new ArrayList<>();
+    element.getParameters().forEach(one -> names.add(one.getSimpleName().toString()));
+    if (Creator.areUnknown(names)) {
+      places
+          .parameterNames(owner, name, simpleTypes(element))
+          .ifPresent(
+              known -> {
+                names.clear();
+                names.addAll(known);
+              });
+    }
+    TypeElement type = owner(element);
+    Set<String> fields = new HashSet<>();
+    ElementFilter.fieldsIn(elements.getAllMembers(type))
+        .forEach(field -> fields.add(field.getSimpleName().toString()));
+    if (!fields.containsAll(names)) {
+      List<String> filled = classFiles.apply(type).filledFields(name, descriptor(element));
+      for (int index = 0; index < filled.size() && index < names.size(); index++) {
+        String field = filled.get(index);
+        if (!field.isEmpty() && !fields.contains(names.get(index)) && !names.contains(field)) {
+          names.set(index, field);
+        }
+      }
+    }
+    return names;
+  }
+
+  private static List<String> simpleTypes(ExecutableElement element) {
+    return element.getParameters().stream()
+        .map(parameter -> ParameterNames.simpleName(parameter.asType().toString()))
+        .toList();
+  }
+
+  /** The descriptor of the parameters (JVMS §4.3.3), without the result. */
+  private String descriptor(ExecutableElement element) {
+    StringBuilder text = new StringBuilder("(");
+    element.getParameters().forEach(one -> text.append(descriptor(types.erasure(one.asType()))));
+    return text.append(')').toString();
+  }
+
+  private String descriptor(TypeMirror type) {
+    if (type instanceof ArrayType array) {
+      return "[" + descriptor(array.getComponentType());
+    }
+    return type instanceof DeclaredType declared
+        ? "L"
+            + elements
+                .getBinaryName((TypeElement) declared.asElement())
+                .toString()
+                .replace('.', '/')
+            + ";"
+        : switch (type.getKind()) {
+          case BOOLEAN -> "Z";
+          case BYTE -> "B";
+          case SHORT -> "S";
+          case CHAR -> "C";
+          case INT -> "I";
+          case LONG -> "J";
+          case FLOAT -> "F";
+          default -> "D";
+        };
+  }
+
+  private static TypeElement owner(Element member) {
+    return (TypeElement) Objects.requireNonNull(member.getEnclosingElement());
+  }
+}

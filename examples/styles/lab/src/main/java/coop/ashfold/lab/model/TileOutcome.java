@@ -1,0 +1,7 @@
+package coop.ashfold.lab.model;
+
+public enum TileOutcome {
+  GOOD,
+  CRAWLED,
+  PINHOLED
+}

@@ -1,0 +1,7 @@
+package coop.ashfold.lab.persistence;
+
+public enum Outcome {
+  GOOD,
+  CRAWLED,
+  PINHOLED
+}

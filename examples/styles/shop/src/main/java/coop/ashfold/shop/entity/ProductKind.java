@@ -1,0 +1,7 @@
+package coop.ashfold.shop.entity;
+
+public enum ProductKind {
+  BOWL,
+  MUG,
+  TILE
+}

@@ -1,0 +1,7 @@
+package coop.ashfold.workshops.domain;
+
+public enum BookingStatus {
+  REQUESTED,
+  CONFIRMED,
+  CANCELLED
+}

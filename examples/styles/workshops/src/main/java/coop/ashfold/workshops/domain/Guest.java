@@ -1,0 +1,3 @@
+package coop.ashfold.workshops.domain;
+
+public record Guest(String name, EmailAddress email) {}

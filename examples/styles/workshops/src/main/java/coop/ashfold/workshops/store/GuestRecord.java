@@ -1,0 +1,3 @@
+package coop.ashfold.workshops.store;
+
+public record GuestRecord(String name, String email) {}

@@ -1,0 +1,137 @@
+package dev.shelftwin;
+
+import com.fasterxml.jackson.annotation.JsonProperty;
+import com.fasterxml.jackson.core.Versioned;
+import com.fasterxml.jackson.databind.ObjectMapper;
+import com.fasterxml.jackson.module.kotlin.KotlinModule;
+import dev.shelftwin.draft.Draft;
+import dev.shelftwin.testkit.Project;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.io.PrintStream;
+import java.io.UncheckedIOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.function.Function;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import javax.tools.ToolProvider;
+import kotlin.Unit;
+import kotlin.reflect.full.KClasses;
+import lombok.Value;
+import org.jetbrains.kotlin.cli.common.ExitCode;
+import org.jetbrains.kotlin.cli.jvm.K2JVMCompiler;
+
+/** One of the projects in other styles, compiled as its own build would do it. */
+final class StyleProject {
+
+  private static final Path STYLES = Path.of("../examples/styles");
+
+  private final Path folder;
+  private final List<Path> classPath = new ArrayList<>();
+
+  /** Copies and compiles a project. */
+  StyleProject(String name, Path folder) throws IOException {
+    this.folder = folder;
+    classPath.addAll(Project.classPath());
+    for (Class<?> of : List.of(ObjectMapper.class, Versioned.class, JsonProperty.class)) {
+      classPath.add(Project.jarOf(of));
+    }
+    for (Path source : files(STYLES.resolve(name))) {
+      Path copy = folder.resolve(STYLES.resolve(name).relativize(source).toString());
+      Files.createDirectories(copy.getParent());
+      Files.copy(source, copy);
+    }
+    Files.createDirectories(classes());
+    if (Files.exists(folder.resolve("src/main/kotlin"))) {
+      compileKotlin();
+    } else {
+      compileJava();
+    }
+  }
+
+  private Path classes() {
+    return folder.resolve("target/classes");
+  }
+
+  private void compileJava() throws IOException {
+    Path lombok = Project.jarOf(Value.class);
+    classPath.add(lombok);
+    List<String> options =
+        new ArrayList<>(
+            List.of("-nowarn", "-g", "-d", classes().toString(), "-cp", joined(classPath)));
+    options.addAll(List.of("-processorpath", lombok.toString()));
+    files(folder.resolve("src")).forEach(file -> options.add(file.toString()));
+    ByteArrayOutputStream messages = new ByteArrayOutputStream();
+    int code =
+        ToolProvider.getSystemJavaCompiler()
+            .run(null, messages, messages, options.toArray(String[]::new));
+    if (code != 0) {
+      throw new IllegalStateException(messages.toString(StandardCharsets.UTF_8));
+    }
+  }
+
+  private void compileKotlin() {
+    for (Class<?> of : List.of(Unit.class, KClasses.class, KotlinModule.class)) {
+      classPath.add(Project.jarOf(of));
+    }
+    ByteArrayOutputStream messages = new ByteArrayOutputStream();
+    ExitCode code =
+        new K2JVMCompiler()
+            .exec(
+                new PrintStream(messages, true, StandardCharsets.UTF_8),
+                "-no-stdlib",
+                "-no-reflect",
+                "-d",
+                classes().toString(),
+                "-cp",
+                joined(classPath),
+                folder.resolve("src/main/kotlin").toString());
+    if (code != ExitCode.OK) {
+      throw new IllegalStateException(messages.toString(StandardCharsets.UTF_8));
+    }
+  }
+
+  private static String joined(List<Path> paths) {
+    return paths.stream()
+        .map(Path::toString)
+        .collect(Collectors.joining(java.io.File.pathSeparator));
+  }
+
+  private static List<Path> files(Path root) {
+    try (Stream<Path> all = Files.walk(root)) {
+      return all.filter(Files::isRegularFile).sorted().toList();
+    } catch (IOException unreadable) {
+      throw new UncheckedIOException(unreadable);
+    }
+  }
+
+  private CodeOptions code() {
+    return new CodeOptions(List.of(), List.of(), classPath);
+  }
+
+  Path plan() {
+    return folder.resolve("shelf-twin.yaml");
+  }
+
+  /** Writes a plan as a newcomer does, without options. */
+  Draft draft() {
+    Draft draft = PlanDraft.of(new DraftRequest(plan(), code(), List.of()));
+    PlanDraft.write(draft, plan());
+    return draft;
+  }
+
+  /** Answers all questions of the plan. */
+  void answer() throws IOException {
+    Files.writeString(plan(), Files.readString(plan()).replace("'?'", "ours"));
+  }
+
+  <T> T run(Function<ShelfTwin, T> use) {
+    try (ShelfTwin twin = ShelfTwin.open(plan(), code())) {
+      return use.apply(twin);
+    }
+  }
+}

@@ -1,0 +1,150 @@
+package dev.shelftwin.store;
+
+import jakarta.persistence.ElementCollection;
+import jakarta.persistence.EntityManager;
+import jakarta.persistence.GeneratedValue;
+import jakarta.persistence.Id;
+import jakarta.persistence.ManyToMany;
+import jakarta.persistence.OneToMany;
+import jakarta.persistence.OneToOne;
+import jakarta.persistence.Version;
+import java.lang.annotation.Annotation;
+import java.lang.reflect.Field;
+import java.lang.reflect.Modifier;
+import java.util.List;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.Set;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Writes rows whose generated keys are known before, because others refer to them by these keys.
+ * The provider gives every new row a key of its own, which is then replaced in the table.
+ */
+final class GivenKeys {
+
+  /** Larger than the keys of samples, so that a generated key is not one of them. */
+  private static final int FIRST_GENERATED = 1_000_000_000;
+
+  private static final Set<Class<? extends Annotation>> OTHERS =
+      Set.of(
+          Id.class,
+          Version.class,
+          OneToMany.class,
+          OneToOne.class,
+          ManyToMany.class,
+          ElementCollection.class);
+
+  private final EntityManager entities;
+  private final Columns columns;
+
+  GivenKeys(EntityManager entities, Columns columns) {
+    this.entities = entities;
+    this.columns = columns;
+  }
+
+  /** Writes a row that others refer to, with its key if it has one already. */
+  void persist(Object row) {
+    Optional<Field> generated = givenKey(row);
+    if (generated.isEmpty()) {
+      entities.persist(row);
+      return;
+    }
+    Object key = Objects.requireNonNull(Members.read(row, generated.get()));
+    insert(row, generated.get(), key);
+    Members.write(row, generated.get(), key);
+  }
+
+  /**
+   * Writes a row and all that belongs to it; one that has its key already changes the row that is
+   * there, as it does in the users' database.
+   *
+   * @return the key
+   */
+  Object write(Object row) {
+    Optional<Field> generated = givenKey(row);
+    if (generated.isPresent()) {
+      Object key = Objects.requireNonNull(Members.read(row, generated.get()));
+      insert(withoutOthers(row), generated.get(), key);
+      entities.merge(row);
+      entities.flush();
+      return key;
+    }
+    entities.persist(row);
+    entities.flush();
+    return entities.getEntityManagerFactory().getPersistenceUnitUtil().getIdentifier(row);
+  }
+
+  /** The field of a generated key that has a value already and a column that can be changed. */
+  private Optional<Field> givenKey(Object row) {
+    return generatedKey(row.getClass())
+        .filter(field -> isKey(field, Members.read(row, field)))
+        .filter(field -> columns.name(row.getClass(), field).isPresent());
+  }
+
+  /** A primitive key of a new row is 0. */
+  private static boolean isKey(Field field, @Nullable Object value) {
+    boolean zero = value instanceof Number number && number.longValue() == 0;
+    return value != null && !(field.getType().isPrimitive() && zero);
+  }
+
+  /** Inserts a row with a key that the provider generates, and replaces the key. */
+  private void insert(Object row, Field generated, Object key) {
+    Columns.Name column = columns.name(row.getClass(), generated).orElseThrow();
+    Members.write(row, generated, generated.getType().isPrimitive() ? 0 : null);
+    restartGenerators();
+    entities.persist(row);
+    entities.flush();
+    Object written = entities.getEntityManagerFactory().getPersistenceUnitUtil().getIdentifier(row);
+    entities
+        .createNativeQuery(
+            "update %s set %s = ?1 where %s = ?2"
+                .formatted(column.table(), column.column(), column.column()))
+        .setParameter(1, key)
+        .setParameter(2, written)
+        .executeUpdate();
+    entities.detach(row);
+  }
+
+  /** The same row without its key, its version and all rows that belong to it. */
+  private static Object withoutOthers(Object row) {
+    Object copy = Members.create(row.getClass());
+    for (Class<?> level = row.getClass(); level != null; level = level.getSuperclass()) {
+      for (Field field : level.getDeclaredFields()) {
+        boolean own =
+            !Modifier.isStatic(field.getModifiers())
+                && OTHERS.stream().noneMatch(field::isAnnotationPresent);
+        if (own) {
+          Members.write(copy, field, Members.read(row, field));
+        }
+      }
+    }
+    return copy;
+  }
+
+  private static Optional<Field> generatedKey(Class<?> row) {
+    for (Class<?> level = row; level != null; level = level.getSuperclass()) {
+      for (Field field : level.getDeclaredFields()) {
+        if (field.isAnnotationPresent(GeneratedValue.class)) {
+          return Optional.of(field);
+        }
+      }
+    }
+    return Optional.empty();
+  }
+
+  private void restartGenerators() {
+    List<?> names =
+        entities
+            .createNativeQuery(
+                "select '\"' || sequence_schema || '\".\"' || sequence_name || '\"'"
+                    + " from information_schema.sequences where base_value < "
+                    + FIRST_GENERATED)
+            .getResultList();
+    for (Object name : names) {
+      entities
+          .createNativeQuery("alter sequence " + name + " restart with " + FIRST_GENERATED)
+          .executeUpdate();
+    }
+  }
+}
