@@ -21,6 +21,7 @@ import dev.shelftwin.trial.TrialResult;
 import java.nio.file.Path;
 import java.time.LocalDate;
 import java.time.ZoneId;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
@@ -159,7 +160,15 @@ public final class ShelfTwin implements AutoCloseable {
       TrialOptions options,
       TrialProgress progress) {
     return code.userCode()
-        .run(sources, plan.testClasses(), loader -> trial(loader, unwritten, options, progress));
+        .run(
+            sources,
+            plan.testClasses(),
+            (loader, uncompiled) -> {
+              Map<String, String> missing = new HashMap<>(unwritten);
+              uncompiled.forEach(
+                  (mapper, why) -> missing.put(mapper, "it does not compile: " + why));
+              return trial(loader, missing, options, progress);
+            });
   }
 
   private TrialResult trial(

@@ -63,7 +63,7 @@ final class RouteSpeed {
           .run(
               generated.texts(),
               plan.testClasses(),
-              loader ->
+              (loader, uncompiled) ->
                   section(
                       new Trial(ledger, reader, loader, Ends.NONE, generated.reasons(), options)));
     }

@@ -15,6 +15,8 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
+import java.util.TreeMap;
 import javax.tools.Diagnostic;
 import javax.tools.DiagnosticCollector;
 import javax.tools.FileObject;
@@ -44,6 +46,45 @@ public final class MemoryCompiler {
   }
 
   /**
+   * What was compiled.
+   *
+   * @param classes class files by binary name
+   * @param failures why a source does not compile, by its qualified class name
+   */
+  public record Compiled(Map<String, byte[]> classes, Map<String, String> failures) {}
+
+  /**
+   * Compiles the sources that compile, also if others do not.
+   *
+   * @param sources texts by qualified class name
+   * @param others qualified names of classes to be compiled where they are in a source folder
+   * @throws InputException where a file of the users does not compile; reports every error
+   */
+  public Compiled compileEach(Map<String, String> sources, Collection<String> others) {
+    Map<String, String> left = new HashMap<>(sources);
+    Map<String, String> failures = new TreeMap<>();
+    while (true) {
+      DiagnosticCollector<JavaFileObject> messages = new DiagnosticCollector<>();
+      Optional<Map<String, byte[]>> classes = compile(left, others, messages);
+      if (classes.isPresent()) {
+        return new Compiled(classes.get(), failures);
+      }
+      boolean removed = false;
+      for (Diagnostic<? extends JavaFileObject> message : messages.getDiagnostics()) {
+        if (message.getKind() == Diagnostic.Kind.ERROR
+            && message.getSource() instanceof SourceText source
+            && left.remove(source.name) != null) {
+          failures.put(source.name, CompilerMessages.error(message).message());
+          removed = true;
+        }
+      }
+      if (!removed) {
+        throw new InputException(errors(messages));
+      }
+    }
+  }
+
+  /**
    * Compiles.
    *
    * @param sources texts by qualified class name
@@ -52,8 +93,16 @@ public final class MemoryCompiler {
    * @throws InputException where something does not compile; reports every error
    */
   public Map<String, byte[]> compile(Map<String, String> sources, Collection<String> others) {
-    JavaCompiler compiler = Javac.compiler();
     DiagnosticCollector<JavaFileObject> messages = new DiagnosticCollector<>();
+    return compile(sources, others, messages)
+        .orElseThrow(() -> new InputException(errors(messages)));
+  }
+
+  private Optional<Map<String, byte[]>> compile(
+      Map<String, String> sources,
+      Collection<String> others,
+      DiagnosticCollector<JavaFileObject> messages) {
+    JavaCompiler compiler = Javac.compiler();
     try (StandardJavaFileManager files =
             compiler.getStandardFileManager(messages, Locale.ROOT, null);
         MemoryFiles memory = new MemoryFiles(files)) {
@@ -65,14 +114,11 @@ public final class MemoryCompiler {
         sourceFile(other).forEach(path -> files.getJavaFileObjects(path).forEach(units::add));
       }
       if (units.isEmpty()) {
-        return Map.of();
+        return Optional.of(Map.of());
       }
       List<String> options = List.of("-proc:none", "-parameters", "-nowarn", "-Xlint:none");
       boolean done = compiler.getTask(null, memory, messages, options, null, units).call();
-      if (!done) {
-        throw new InputException(errors(messages));
-      }
-      return memory.classes();
+      return done ? Optional.of(memory.classes()) : Optional.empty();
     } catch (IOException failure) {
       throw new InputException(
           Place.in(classPath.toString()),
@@ -101,10 +147,12 @@ public final class MemoryCompiler {
   /** A source that is in no file. */
   private static final class SourceText extends SimpleJavaFileObject {
 
+    private final String name;
     private final String text;
 
     SourceText(String qualifiedName, String text) {
       super(URI.create("generated:///" + qualifiedName.replace('.', '/') + ".java"), Kind.SOURCE);
+      this.name = qualifiedName;
       this.text = text;
     }
 

@@ -10,7 +10,7 @@ import java.util.ArrayList;
 import java.util.Collection;
 import java.util.List;
 import java.util.Map;
-import java.util.function.Function;
+import java.util.function.BiFunction;
 
 /**
  * The users' code, to be run together with mappers that are compiled in memory.
@@ -40,20 +40,23 @@ public record UserCode(List<Path> binaries, List<Path> sources) {
    *
    * @param mappers texts by qualified class name
    * @param others qualified names of classes that are needed besides the mappers
-   * @throws dev.shelftwin.finding.InputException where something does not compile
+   * @param use takes the loader, and why mappers do not compile by their names
+   * @throws dev.shelftwin.finding.InputException where the users' own code does not compile
    */
   public <T> T run(
-      Map<String, String> mappers, Collection<String> others, Function<UserClassLoader, T> use) {
+      Map<String, String> mappers,
+      Collection<String> others,
+      BiFunction<UserClassLoader, Map<String, String>, T> use) {
     List<Path> classPath = new ArrayList<>(binaries);
     classPath.add(runtime());
     List<String> uncompiled = others.stream().filter(other -> !isCompiled(other)).toList();
-    Map<String, byte[]> classes =
-        new MemoryCompiler(classPath, sources).compile(mappers, uncompiled);
+    MemoryCompiler.Compiled compiled =
+        new MemoryCompiler(classPath, sources).compileEach(mappers, uncompiled);
     Thread thread = Thread.currentThread();
     ClassLoader before = thread.getContextClassLoader();
-    try (UserClassLoader loader = new UserClassLoader(classes, binaries)) {
+    try (UserClassLoader loader = new UserClassLoader(compiled.classes(), binaries)) {
       thread.setContextClassLoader(loader);
-      return use.apply(loader);
+      return use.apply(loader, compiled.failures());
     } catch (IOException unclosed) {
       throw new UncheckedIOException(unclosed);
     } finally {

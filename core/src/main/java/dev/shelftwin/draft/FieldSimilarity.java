@@ -42,6 +42,16 @@ final class FieldSimilarity {
           "celsius", Set.of("heat", "temperature"),
           "litres", Set.of("capacity", "volume"));
 
+  /** Words that say little about what they stand beside. */
+  private static final Set<String> GENERAL =
+      Set.of(
+          "address", "amount", "at", "by", "code", "count", "current", "date", "has", "id", "ids",
+          "in", "is", "key", "list", "name", "no", "nr", "num", "number", "of", "on", "set", "text",
+          "the", "time", "total", "uuid", "value");
+
+  /** How many letters the forms of one word share. */
+  private static final int STEM = 4;
+
   /** Words that teams use for the same thing. */
   private static final List<Set<String>> SYNONYMS =
       List.of(
@@ -64,14 +74,62 @@ final class FieldSimilarity {
   static double of(Field one, Field other) {
     NameWords these = NameWords.of(one.name());
     NameWords those = NameWords.of(other.name());
-    boolean measured =
-        MEASURES.entrySet().stream()
-            .anyMatch(unit -> those.anyOf(Set.of(unit.getKey())) && these.anyOf(unit.getValue()));
+    boolean measured = isMeasured(these, those);
     if (String.join("", these.all()).equals(String.join("", those.all()))) {
       return 1; // written together, or with other boundaries
     }
     boolean alike = these.all().size() == 1 && those.all().size() == 1 && areSynonyms(these, those);
     return Math.max(these.similarity(those), measured || alike ? ENOUGH : 0);
+  }
+
+  /**
+   * Whether the words that only one of the names has say nothing about another thing: words that
+   * many names end with, units, words of the types' names, and other forms of each other.
+   *
+   * @param types the words of the names of the types that have the fields
+   */
+  static boolean explains(NameWords types, Field one, Field other) {
+    NameWords these = NameWords.of(one.name());
+    NameWords those = NameWords.of(other.name());
+    List<String> inside = these.without(those).all();
+    List<String> outside = those.without(these).all();
+    boolean single = these.all().size() == 1 && those.all().size() == 1;
+    boolean alike =
+        of(one, other) == 1 || (single && areSynonyms(these, those)) || isMeasured(these, those);
+    return alike
+        || (inside.stream().allMatch(word -> saysLittle(word, types.all(), outside))
+            && outside.stream().allMatch(word -> saysLittle(word, types.all(), inside)));
+  }
+
+  /**
+   * Whether a word that only one name has is general, or known from the types or the other name.
+   */
+  private static boolean saysLittle(String word, List<String> types, List<String> others) {
+    return GENERAL.contains(word)
+        || MEASURES.containsKey(word)
+        || unit(new NameWords(List.of(word))).isPresent()
+        || types.stream().anyMatch(type -> isForm(word, type) || isShort(word, type))
+        || others.stream().anyMatch(other -> isForm(word, other));
+  }
+
+  /** Whether a word has some of another word's letters in their order, with the same first one. */
+  private static boolean isShort(String word, String whole) {
+    int next = 0;
+    for (int index = 0; index < whole.length() && next < word.length(); index++) {
+      next += whole.charAt(index) == word.charAt(next) ? 1 : 0;
+    }
+    return word.length() > 2 && next == word.length() && whole.charAt(0) == word.charAt(0);
+  }
+
+  private static boolean isForm(String one, String other) {
+    int length = Math.min(one.length(), other.length());
+    int stem = Math.min(STEM, length);
+    return length > 2 && one.substring(0, stem).equals(other.substring(0, stem));
+  }
+
+  private static boolean isMeasured(NameWords these, NameWords those) {
+    return MEASURES.entrySet().stream()
+        .anyMatch(unit -> those.anyOf(Set.of(unit.getKey())) && these.anyOf(unit.getValue()));
   }
 
   private static boolean areSynonyms(NameWords these, NameWords those) {

@@ -201,7 +201,9 @@ final class PairGuesses {
           boolean namesakes =
               outer.shape().field(one.name()).isPresent()
                   || concept.hub().shape().field(other.name()).isPresent();
-          if (!namesakes && similarity.mayBeTheSame(one, other)) {
+          NameWords types = NameWords.of(concept.hub() + "." + outer.shape());
+          boolean explained = FieldSimilarity.explains(types, one, other);
+          if (!namesakes && explained && similarity.mayBeTheSame(one, other)) {
             matches.add(new Match(one, other, FieldSimilarity.of(one, other)));
           }
         }

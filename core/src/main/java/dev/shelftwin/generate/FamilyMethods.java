@@ -4,6 +4,7 @@ import com.palantir.javapoet.CodeBlock;
 import com.palantir.javapoet.MethodSpec;
 import com.palantir.javapoet.NameAllocator;
 import dev.shelftwin.convert.Operation;
+import dev.shelftwin.ledger.ConceptLedger;
 import dev.shelftwin.ledger.Hop;
 import dev.shelftwin.ledger.HopLedger;
 import dev.shelftwin.ledger.MapperNames;
@@ -18,6 +19,7 @@ import javax.lang.model.element.Modifier;
 /** Writes the methods of one hop between abstract types, which call the mappers of the subtypes. */
 final class FamilyMethods {
 
+  private final ConceptLedger concept;
   private final MapperCalls mappers;
   private final HopLedger ledger;
   private final Hop hop;
@@ -25,7 +27,8 @@ final class FamilyMethods {
   private final String source;
   private final String target;
 
-  FamilyMethods(MapperCalls mappers, HopLedger ledger) {
+  FamilyMethods(ConceptLedger concept, MapperCalls mappers, HopLedger ledger) {
+    this.concept = concept;
     this.mappers = mappers;
     this.ledger = ledger;
     this.hop = ledger.hop();
@@ -34,7 +37,8 @@ final class FamilyMethods {
   }
 
   List<MethodSpec> write() {
-    List<MethodSpec> methods = new ArrayList<>(List.of(one(), HopMethods.list(hop, source)));
+    List<MethodSpec> methods =
+        new ArrayList<>(List.of(one(), HopMethods.list(concept, hop, source)));
     boolean updates =
         hop.to().role() == Role.PERSISTENCE
             && ledger.subtypes().stream().allMatch(subtype -> mappers.hop(subtype).canUpdate());

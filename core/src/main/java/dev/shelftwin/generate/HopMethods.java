@@ -155,16 +155,16 @@ final class HopMethods {
   }
 
   private MethodSpec list() {
-    return list(hop, source);
+    return list(concept, hop, source);
   }
 
   /** The method that maps a list. */
-  static MethodSpec list(Hop hop, String source) {
+  static MethodSpec list(ConceptLedger concept, Hop hop, String source) {
     String one = MapperNames.method(hop.to());
     String many = source + "s";
     ClassName list = ClassName.get(List.class);
     MethodSpec.Builder method =
-        MethodSpec.methodBuilder(one + (hop.isDirect() ? "ListFromRows" : "List"))
+        MethodSpec.methodBuilder(one + "List" + ofElements(concept, hop))
             .addModifiers(Modifier.PUBLIC)
             .returns(ParameterizedTypeName.get(list, JavaNames.of(hop.to().shape().type())))
             .addParameter(
@@ -175,6 +175,22 @@ final class HopMethods {
             .addStatement("return $T.list($L, this::$L)", Elements.class, many, one)
             .build()
         : method.addStatement("return $L.stream().map(this::$L).toList()", many, one).build();
+  }
+
+  /** Methods for lists of different elements have different names, as they have one erasure. */
+  private static String ofElements(ConceptLedger concept, Hop hop) {
+    if (hop.isDirect()) {
+      return "FromRows";
+    }
+    long alike =
+        concept.hops().stream()
+            .filter(other -> other.callerParameters().isEmpty())
+            .map(HopLedger::hop)
+            .filter(other -> !other.changes() && !other.isDirect())
+            .filter(other -> other.to().equals(hop.to()))
+            .filter(other -> other.outer().layer().equals(hop.outer().layer()))
+            .count();
+    return alike > 1 ? "From" + hop.from().shape().type().simpleName() + "s" : "";
   }
 
   private List<ParameterSpec> parameters() {

@@ -79,7 +79,7 @@ public final class MapperGenerator {
 
   private static List<MethodSpec> methods(MapperPlan mapper, HopLedger hop, MapperCalls calls) {
     return hop.family().isPresent()
-        ? new FamilyMethods(calls, hop).write()
+        ? new FamilyMethods(mapper.concept(), calls, hop).write()
         : new HopMethods(mapper.concept(), calls, hop).write();
   }
 

@@ -41,6 +41,9 @@ import org.objectweb.asm.ClassReader;
  */
 public final class JavaReader implements Shapes, AutoCloseable {
 
+  /** What the compiler throws where it needs a class that is not there; not a public class. */
+  private static final String INCOMPLETE = "com.sun.tools.javac.code.Symbol$CompletionFailure";
+
   private final StandardJavaFileManager files;
   private final Elements elements;
   private final TypeFinder types;
@@ -49,9 +52,6 @@ public final class JavaReader implements Shapes, AutoCloseable {
   private final Map<String, Optional<Shape>> known = new HashMap<>();
   private final Map<String, ClassFileFacts> classFiles = new HashMap<>();
   private final PackageIndex packages;
-
-  /** What the compiler throws where it needs a class that is not there; not a public class. */
-  private static final String INCOMPLETE = "com.sun.tools.javac.code.Symbol$CompletionFailure";
 
   private final Map<String, InputError> errors = new LinkedHashMap<>();
 

@@ -41,9 +41,15 @@ final class FieldOrigins {
    * @param isOwnType whether it is the field's own type
    * @param outward the conversion from the domain's type to the field's
    * @param required whether the domain requires a value
+   * @param isCoded whether some values of the field's own type are codes and all others one
+   *     constant, so that both must be drawn
    */
   record DomainValue(
-      TypeRef type, boolean isOwnType, Optional<Conversion> outward, boolean required) {}
+      TypeRef type,
+      boolean isOwnType,
+      Optional<Conversion> outward,
+      boolean required,
+      boolean isCoded) {}
 
   /** The domain value of a field; empty if the field is not mapped to the domain. */
   Optional<DomainValue> domainValue(String field) {
@@ -108,9 +114,13 @@ final class FieldOrigins {
             && JdkSamples.knows(source.present().boxed().qualifiedName());
     // A row that is found by any key accepts every key.
     boolean findsRow = flow.how().operations(Operation.FindRow.class).findAny().isPresent();
-    boolean ownType = findsRow || acceptsAll;
+    boolean coded =
+        acceptsAll
+            && outward.isPresent()
+            && flow.how().operations(Operation.CodeTable.class).findAny().isPresent();
+    boolean ownType = findsRow || (acceptsAll && !coded);
     return ownType || outward.isPresent()
-        ? Stream.of(new DomainValue(ownType ? source : type, ownType, outward, required))
+        ? Stream.of(new DomainValue(ownType ? source : type, ownType, outward, required, coded))
         : Stream.empty();
   }
 

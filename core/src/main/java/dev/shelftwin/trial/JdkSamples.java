@@ -45,6 +45,9 @@ final class JdkSamples {
   private static final Map<String, BiFunction<RandomGenerator, Limits, Object>> GENERATORS =
       Map.ofEntries(
           Map.entry("java.lang.String", JdkSamples::text),
+          Map.entry("java.lang.Object", JdkSamples::text),
+          Map.entry("java.lang.CharSequence", JdkSamples::text),
+          Map.entry("java.io.Serializable", JdkSamples::text),
           Map.entry("java.lang.Boolean", (random, limits) -> random.nextBoolean()),
           Map.entry(
               "java.lang.Byte",

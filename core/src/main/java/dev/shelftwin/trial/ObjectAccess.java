@@ -1,12 +1,11 @@
 package dev.shelftwin.trial;
 
-import dev.shelftwin.finding.InputException;
 import dev.shelftwin.shape.Access;
 import dev.shelftwin.shape.Creator;
 import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.Parameter;
-import dev.shelftwin.shape.Place;
 import dev.shelftwin.shape.TypeRef;
+import java.lang.invoke.MethodType;
 import java.lang.reflect.AccessibleObject;
 import java.lang.reflect.Constructor;
 import java.lang.reflect.Executable;
@@ -73,10 +72,10 @@ final class ObjectAccess {
     try {
       return invoke(getter(owner.getClass(), access), owner);
     } catch (InvocationTargetException thrown) {
-      throw new InputException(
-          Place.in(owner.getClass().getName()),
-          access.name() + "() failed: " + cause(thrown),
-          "let it return a value for every object that its type allows");
+      Throwable cause = cause(thrown);
+      throw new UserFailure(
+          owner.getClass().getName() + ": " + access.name() + "() failed: " + Failures.text(cause),
+          cause);
     }
   }
 
@@ -98,7 +97,39 @@ final class ObjectAccess {
       writer = new FieldWriter(holder.getClass(), field(holder.getClass(), name));
       writers.put(field, writer);
     }
+    if (value == null && writer.field().getType().isPrimitive()) {
+      return; // its writer takes a box, and it keeps its first value
+    }
+    if (value != null && !accepts(writer.field(), value)) {
+      write(holder, field, value);
+      return;
+    }
     set(holder, writer.field(), value);
+  }
+
+  private static boolean accepts(java.lang.reflect.Field field, Object value) {
+    Class<?> type = field.getType();
+    return (type.isPrimitive() ? MethodType.methodType(type).wrap().returnType() : type)
+        .isInstance(value);
+  }
+
+  /** Calls the method that writes a field whose own type is another one. */
+  private void write(Object holder, Field field, Object value) {
+    Access writer =
+        field
+            .writer()
+            .filter(access -> access.kind() == Access.Kind.METHOD)
+            .orElseThrow(
+                () -> new RejectedSample(field.name() + " has another type than its reader"));
+    try {
+      Class<?>[] types = {value.getClass()};
+      Method method =
+          accepting(inherited(holder.getClass(), writer.name()), types)
+              .orElseThrow(() -> new RejectedSample(writer.name() + " does not take " + value));
+      invoke(method, holder, value);
+    } catch (InvocationTargetException thrown) {
+      throw new RejectedSample(writer.name() + ": " + cause(thrown).getMessage());
+    }
   }
 
   /** Sets a field, whatever its visibility. */
@@ -263,11 +294,15 @@ final class ObjectAccess {
    * parameter whose type is a type variable has its bound in the class file.
    */
   private static <T extends Executable> T fitting(List<T> all, Class<?>[] types) {
+    return accepting(all, types)
+        .orElseThrow(() -> new IllegalStateException("nothing accepts " + Arrays.toString(types)));
+  }
+
+  private static <T extends Executable> Optional<T> accepting(List<T> all, Class<?>[] types) {
     return all.stream()
         .filter(one -> Arrays.equals(one.getParameterTypes(), types))
         .findFirst()
-        .or(() -> all.stream().filter(one -> accepts(one, types)).findFirst())
-        .orElseThrow(() -> new IllegalStateException("nothing accepts " + Arrays.toString(types)));
+        .or(() -> all.stream().filter(one -> accepts(one, types)).findFirst());
   }
 
   private static boolean accepts(Executable one, Class<?>[] types) {

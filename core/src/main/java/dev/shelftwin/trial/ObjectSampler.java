@@ -153,6 +153,7 @@ final class ObjectSampler {
   private List<SampleValue> values(
       RandomGenerator random, Set<DrawnKey> taken, @Nullable Object domain) {
     depth++;
+    samplers.count();
     try {
       List<SampleValue> values = new ArrayList<>();
       for (PartSampler part : parts()) {
@@ -166,7 +167,7 @@ final class ObjectSampler {
 
   /** Objects of this shape as the value of a part. */
   SampleValue contained(SamplePart part, RandomGenerator random, Set<DrawnKey> taken) {
-    if (depth >= MAX_DEPTH) {
+    if (depth >= MAX_DEPTH || samplers.hasEnough()) {
       boolean container = Container.of(part.type().present()).isPresent();
       return SampleValue.of(container ? List.of() : null);
     }

@@ -13,10 +13,14 @@ import java.util.Optional;
 /** The samplers of all shapes; objects of one concept contain objects of others. */
 final class ObjectSamplers {
 
+  /** How many objects one sample has before no more are nested in it. */
+  private static final int ENOUGH = 100;
+
   private final SamplingTools tools;
   private final Map<ShapeKey, ObjectSampler> known = new HashMap<>();
   private final Map<String, ShapeOfConcept> byName = new HashMap<>();
   private final Map<LayerType, ShapeOfConcept> byLayer = new HashMap<>();
+  private int objects;
 
   /** The name of a shape of a concept. */
   private record ShapeKey(String concept, TypeRef type) {}
@@ -31,6 +35,20 @@ final class ObjectSamplers {
     for (ConceptLedger concept : ledger.concepts()) {
       concept.shapes().forEach(shape -> index(new ShapeOfConcept(concept, shape)));
     }
+  }
+
+  /** Begins a sample, so that types that refer to each other do not fill it without an end. */
+  void begin() {
+    objects = 0;
+  }
+
+  /** Counts an object of the current sample. */
+  void count() {
+    objects++;
+  }
+
+  boolean hasEnough() {
+    return objects >= ENOUGH;
   }
 
   private void index(ShapeOfConcept one) {

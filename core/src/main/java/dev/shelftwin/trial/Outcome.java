@@ -6,6 +6,8 @@ import dev.shelftwin.shape.KebabCase;
 public enum Outcome {
   /** Every accepted sample arrived as the ledger says. */
   HELD,
+  /** Every accepted sample arrived, but a field was never sent with two different values. */
+  INCOMPLETE,
   /** At least one sample diverged. */
   BROKEN,
   /** No sample was accepted, so nothing was proved. */

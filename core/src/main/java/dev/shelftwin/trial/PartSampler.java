@@ -134,7 +134,14 @@ final class PartSampler {
   private Draw ofDomainType(SamplePart part, FieldOrigins.DomainValue domain) {
     boolean missing = part.mayBeMissing() && !domain.required();
     Draw drawn = distinct(domain.type().present(), part.allowed(), missing);
-    return domain.isOwnType() ? drawn : converted(drawn, domain.outward().orElseThrow());
+    if (domain.isOwnType()) {
+      return drawn;
+    }
+    Draw byDomain = converted(drawn, domain.outward().orElseThrow());
+    Draw any = distinct(part.type(), part.allowed(), missing);
+    return domain.isCoded()
+        ? (random, taken) -> (random.nextInt(4) == 0 ? any : byDomain).draw(random, taken)
+        : byDomain;
   }
 
   /**

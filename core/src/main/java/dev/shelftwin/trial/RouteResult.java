@@ -12,7 +12,8 @@ import java.util.Optional;
  * @param samples how many were sent
  * @param refused how many of them the users' own types refused
  * @param outcome how it ended
- * @param reason the last refusal, or why there is no mapper; empty where no sample was refused
+ * @param reason the last refusal, why there is no mapper, or which fields were not tried; empty
+ *     where there is nothing to say
  * @param divergences each field and hop once
  */
 public record RouteResult(

@@ -21,6 +21,7 @@ final class RouteRun {
   private final Observer observer;
   private final List<StepComparison> comparisons;
   private final RoundTripComparison roundTrip;
+  private final ExercisedFields exercised;
 
   RouteRun(Route route, TrialTools tools) {
     this.route = route;
@@ -30,7 +31,13 @@ final class RouteRun {
         route.steps().stream()
             .map(step -> new StepComparison(route.concept(), step, tools))
             .toList();
+    this.exercised = new ExercisedFields(route, tools.shapes(), tools.text());
     this.roundTrip = new RoundTripComparison(route, tools);
+  }
+
+  /** The fields that the samples so far have tried. */
+  ExercisedFields exercised() {
+    return exercised;
   }
 
   /**
@@ -40,7 +47,7 @@ final class RouteRun {
    * @throws RejectedSample if the users' types reject the sample
    */
   RunResult run(Sample sample, int number) {
-    tools.repositories().clear();
+    tools.repositories().begin(number);
     Map<String, @Nullable Object> callerValues = new LinkedHashMap<>();
     sample.callerValues().forEach((name, value) -> callerValues.put(name, value.value()));
     Object object = sample.start().create();
@@ -82,6 +89,7 @@ final class RouteRun {
       if (!divergences.isEmpty()) {
         return result(stops, divergences);
       }
+      exercised.note(index, before);
       before = after;
     }
     List<Divergence> late = roundTrip.divergences(start, before, number);

@@ -14,11 +14,13 @@ import java.util.random.RandomGenerator;
 /** Draws the samples of one route. */
 final class RouteSampler {
 
+  private final ObjectSamplers samplers;
   private final ObjectSampler start;
   private final Optional<ObjectSampler> existing;
   private final Map<String, DistinctSampler> callerValues = new LinkedHashMap<>();
 
   RouteSampler(Route route, ObjectSamplers samplers) {
+    this.samplers = samplers;
     this.start = samplers.of(route.concept(), route.start());
     this.existing =
         route.updates() ? Optional.of(samplers.of(route.concept(), route.end())) : Optional.empty();
@@ -38,6 +40,7 @@ final class RouteSampler {
    * @param accepted whether the domain must accept the start object as a whole
    */
   Sample draw(RandomGenerator random, boolean accepted) {
+    samplers.begin();
     Set<DrawnKey> taken = new HashSet<>();
     SampleRecipe first =
         accepted ? start.acceptedRecipe(random, taken) : start.recipe(random, taken);

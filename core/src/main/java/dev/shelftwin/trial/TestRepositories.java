@@ -28,6 +28,9 @@ import org.jspecify.annotations.Nullable;
 /** Replaces the users' repositories: has a row for every key. */
 final class TestRepositories implements RowSource {
 
+  /** How many rows the first row of a sample may be. */
+  private static final int VARIANTS = 3;
+
   private final Shapes shapes;
   private final ObjectAccess access;
   private final ValueFitting fitting;
@@ -36,6 +39,7 @@ final class TestRepositories implements RowSource {
   private final ObjectSamplers samplers;
   private final Map<RowKey, Object> rows = new HashMap<>();
   private final Map<String, List<SampleRecipe>> recipes = new HashMap<>();
+  private int offset;
   private final Map<String, Integer> counts = new HashMap<>();
   private final IdentityHashMap<Operation.FindRow, Lookup> lookups = new IdentityHashMap<>();
 
@@ -72,10 +76,15 @@ final class TestRepositories implements RowSource {
     this.samplers = samplers;
   }
 
-  /** Removes all rows, so that none is stored twice. */
-  void clear() {
+  /**
+   * Removes all rows, so that none is stored twice.
+   *
+   * @param sample the number of the next sample, so that not all samples refer to equal rows
+   */
+  void begin(int sample) {
     rows.clear();
     counts.clear();
+    offset = sample % VARIANTS;
   }
 
   /** A value for a mapper's supplier. */
@@ -132,12 +141,13 @@ final class TestRepositories implements RowSource {
    */
   private Object other(Lookup lookup) {
     TypeRef type = lookup.shape().type();
-    int index = counts.merge(type.fullName(), 1, Integer::sum) - 1;
+    int index = offset + counts.merge(type.fullName(), 1, Integer::sum) - 1;
     if (lookup.sampler().isEmpty()) {
       return minimal(lookup.shape(), new SplittableRandom(index));
     }
     List<SampleRecipe> known = recipes.computeIfAbsent(type.fullName(), name -> new ArrayList<>());
     for (int next = known.size(); next <= index; next++) {
+      samplers.begin();
       known.add(lookup.sampler().get().recipe(new SplittableRandom(next), new HashSet<>()));
     }
     return known.get(index).create();

@@ -1,5 +1,6 @@
 package dev.shelftwin.trial;
 
+import dev.shelftwin.finding.InputException;
 import dev.shelftwin.ledger.Ledger;
 import dev.shelftwin.ledger.MapperNames;
 import dev.shelftwin.shape.Shapes;
@@ -21,6 +22,9 @@ public final class Trial {
 
   /** How many samples are drawn for one number if the users' types reject them. */
   private static final int DRAWS = 12;
+
+  /** How many samples are sent at most besides those asked for, to try every field. */
+  private static final int MORE = 100;
 
   private static final int USUAL_THREADS = 4;
 
@@ -99,12 +103,14 @@ public final class Trial {
     return oneDatabase ? 1 : Math.min(USUAL_THREADS, Runtime.getRuntime().availableProcessors());
   }
 
-  /** Repeats broken routes one by one, because the users' code need not be thread-safe. */
+  /**
+   * Repeats routes that did not hold one by one, because the users' code need not be thread-safe.
+   */
   private List<RouteResult> confirmed(List<RouteResult> results) {
     TrialTools tools = newTools.get();
     List<RouteResult> confirmed = new ArrayList<>(results);
     for (int index = 0; index < results.size(); index++) {
-      if (results.get(index).outcome() == Outcome.BROKEN) {
+      if (results.get(index).outcome() != Outcome.HELD) {
         confirmed.set(index, run(routes.get(index), tools, () -> {}));
       }
     }
@@ -129,15 +135,33 @@ public final class Trial {
     if (missing.isPresent()) {
       return notRun(route, "no mapper " + missing.get() + ": " + unwritten.get(missing.get()));
     }
+    AtomicInteger current = new AtomicInteger();
+    try {
+      return send(route, tools, current, afterSample);
+    } catch (InputException wrong) {
+      throw wrong;
+    } catch (RuntimeException | StackOverflowError | OutOfMemoryError | LinkageError failure) {
+      // Whatever the users' code does, it stops its own route only.
+      return notRun(
+          route, "sample " + current.get() + " cannot be sent: " + Failures.text(failure));
+    }
+  }
+
+  private RouteResult send(
+      Route route, TrialTools tools, AtomicInteger current, Runnable afterSample) {
     RouteSampler sampler = new RouteSampler(route, tools.samplers());
     RouteRun run = new RouteRun(route, tools);
     List<Divergence> divergences = new ArrayList<>();
     int sent = 0;
     int rejected = 0;
     @Nullable String reason = null;
-    for (int number : numbers()) {
+    int[] numbers = numbers();
+    int most = options.only().isPresent() ? numbers.length : numbers.length + MORE;
+    for (int index = 0; index < most && isNeeded(index, numbers, run); index++) {
+      int number = index < numbers.length ? numbers[index] : index;
       SplittableRandom random = random(route, number);
       boolean accepted = false;
+      current.set(number);
       for (int draw = 0; draw < DRAWS && !accepted; draw++) {
         sent++;
         try {
@@ -151,10 +175,17 @@ public final class Trial {
           return notRun(route, String.valueOf(absent.getMessage()));
         }
       }
-      afterSample.run();
+      if (index < numbers.length) {
+        afterSample.run();
+      }
     }
     Outcome outcome =
         !divergences.isEmpty() ? Outcome.BROKEN : rejected == sent ? Outcome.REFUSED : Outcome.HELD;
+    if (outcome == Outcome.HELD && options.only().isEmpty() && !run.exercised().isComplete()) {
+      outcome = Outcome.INCOMPLETE;
+      reason =
+          "never sent with two different values: " + String.join(", ", run.exercised().missing());
+    }
     return new RouteResult(
         route.conceptName(),
         route.stops(),
@@ -163,6 +194,11 @@ public final class Trial {
         outcome,
         Optional.ofNullable(reason),
         divergences);
+  }
+
+  /** Further samples are sent only while a field has been sent with one value. */
+  private static boolean isNeeded(int index, int[] numbers, RouteRun run) {
+    return index < numbers.length || !run.exercised().isComplete();
   }
 
   private static RouteResult notRun(Route route, String reason) {

@@ -8,6 +8,7 @@ import dev.shelftwin.shape.Shapes;
 /** What all routes of a trial share. */
 final class TrialTools {
 
+  private final Shapes shapes;
   private final ObjectAccess access;
   private final ValueText text;
   private final AcceptedLosses accepted;
@@ -18,6 +19,7 @@ final class TrialTools {
   private final CompiledMappers mappers;
 
   TrialTools(Ledger ledger, Shapes shapes, ClassLoader loader) {
+    this.shapes = shapes;
     UserClasses classes = new UserClasses(loader);
     access = new ObjectAccess(classes);
     ValueFitting fitting = new ValueFitting(classes);
@@ -45,6 +47,10 @@ final class TrialTools {
                 new Catalogue(shapes, NestedMappers.NONE)));
     repositories = new TestRepositories(shapes, access, fitting, values, conversions, samplers);
     mappers = new CompiledMappers(ledger, classes, access, repositories);
+  }
+
+  Shapes shapes() {
+    return shapes;
   }
 
   ObjectAccess access() {

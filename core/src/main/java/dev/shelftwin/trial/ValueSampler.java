@@ -3,14 +3,13 @@ package dev.shelftwin.trial;
 import dev.shelftwin.finding.InputException;
 import dev.shelftwin.plan.Plan;
 import dev.shelftwin.plan.Text;
+import dev.shelftwin.shape.Access;
 import dev.shelftwin.shape.Container;
-import dev.shelftwin.shape.Creator;
+import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.Limits;
-import dev.shelftwin.shape.Parameter;
 import dev.shelftwin.shape.Shape;
 import dev.shelftwin.shape.Shapes;
 import dev.shelftwin.shape.TypeRef;
-import dev.shelftwin.shape.Visibility;
 import java.lang.reflect.InvocationTargetException;
 import java.lang.reflect.Method;
 import java.util.ArrayList;
@@ -32,8 +31,8 @@ import org.jspecify.annotations.Nullable;
  */
 final class ValueSampler {
 
-  private static final int ATTEMPTS = 30;
-  private static final int MAX_DEPTH = 6;
+  /** The depth up to which interfaces are implemented, as all of them may refer to each other. */
+  private static final int MAX_IMPLEMENTED = 2;
 
   private final Plan plan;
   private final Shapes shapes;
@@ -45,7 +44,7 @@ final class ValueSampler {
 
   /** Draws samples of one type. */
   @FunctionalInterface
-  private interface Source {
+  interface Source {
     SampleValue sample(Limits limits, RandomGenerator random, int depth);
   }
 
@@ -90,7 +89,8 @@ final class ValueSampler {
     return random -> source.sample(limits, random, 0);
   }
 
-  private Source source(TypeRef type, boolean mayBeMissing) {
+  /** Draws samples of a type, or null. */
+  Source source(TypeRef type, boolean mayBeMissing) {
     if (type.isOptional()) {
       Source content = source(type.present(), true);
       ValueFitting.Fitter fitter = fitting.fitter(type);
@@ -156,12 +156,19 @@ final class ValueSampler {
       List<Object> constants = List.of(classes.load(type).getEnumConstants());
       return (limits, random, depth) -> constant(constants, random);
     }
-    List<ByCreator> creators =
-        shape.get().creators().stream()
-            .filter(creator -> creator.visibility() == Visibility.PUBLIC)
-            .map(ByCreator::new)
-            .toList();
-    return new ByCreators(shape.get(), creators);
+    if (shape.get().kind() == Shape.Kind.INTERFACE && shape.get().permits().isEmpty()) {
+      return new ByImplementation(shape.get());
+    }
+    if (shape.get().isAbstract()) {
+      return (limits, random, depth) -> {
+        throw new RejectedSample(
+            "no sample of "
+                + type
+                + " can be created (it is abstract); name a sample method in"
+                + " 'samples'");
+      };
+    }
+    return new CreatorSamples(this, shapes, classes, access, shape.get());
   }
 
   private static SampleValue constant(List<Object> constants, RandomGenerator random) {
@@ -169,36 +176,6 @@ final class ValueSampler {
     return new SampleValue(
         constants.get(index),
         () -> constants.subList(0, index).stream().map(SampleValue::of).toList());
-  }
-
-  private List<SampleValue> simpler(Creator creator, List<SampleValue> arguments) {
-    List<SampleValue> simpler = new ArrayList<>();
-    for (int index = 0; index < arguments.size(); index++) {
-      for (SampleValue argument : arguments.get(index).simpler().get()) {
-        List<SampleValue> changed = new ArrayList<>(arguments);
-        changed.set(index, argument);
-        try {
-          simpler.add(SampleValue.of(create(creator, changed)));
-        } catch (RejectedSample rejected) {
-          // A value that its type rejects is no replacement.
-        }
-      }
-    }
-    return simpler;
-  }
-
-  private Object create(Creator creator, List<SampleValue> arguments) {
-    List<@Nullable Object> values = new ArrayList<>();
-    arguments.forEach(argument -> values.add(argument.value()));
-    try {
-      @Nullable Object created = access.create(creator, values);
-      if (created == null) {
-        throw new RejectedSample(creator.label() + " returned null");
-      }
-      return created;
-    } catch (InvocationTargetException thrown) {
-      throw new RejectedSample(creator.label() + ": " + ObjectAccess.cause(thrown).getMessage());
-    }
   }
 
   /** Whether the plan names a sample method for a type. */
@@ -297,126 +274,39 @@ final class ValueSampler {
     }
   }
 
-  /** Samples of a type that one of its creators creates. */
-  private final class ByCreator implements Source {
-
-    private final Creator creator;
-
-    /** The sources of its arguments; only searched when they are needed, as types nest. */
-    private @Nullable List<Source> arguments;
-
-    private @Nullable List<Source> hinted;
-
-    ByCreator(Creator creator) {
-      this.creator = creator;
-    }
-
-    @Override
-    public SampleValue sample(Limits limits, RandomGenerator random, int depth) {
-      if (arguments == null) {
-        arguments =
-            creator.parameters().stream()
-                .map(parameter -> source(parameter.type(), false))
-                .toList();
-      }
-      return sample(arguments, limits, random, depth);
-    }
-
-    /** A sample whose texts are those that the class file suggests. */
-    SampleValue hinted(Limits limits, RandomGenerator random, int depth) {
-      if (hinted == null) {
-        TextHints hints = TextHints.of(classes.load(creator.owner()));
-        hinted =
-            creator.parameters().stream()
-                .map(parameter -> hinted(source(parameter.type(), false), parameter, hints))
-                .toList();
-      }
-      return sample(hinted, limits, random, depth);
-    }
-
-    private static Source hinted(Source usual, Parameter parameter, TextHints hints) {
-      return hints.isEmpty() || !parameter.type().isLang("String")
-          ? usual
-          : (limits, random, depth) -> SampleValue.of(hints.text(random, JdkSamples.word(random)));
-    }
-
-    private SampleValue sample(
-        List<Source> sources, Limits limits, RandomGenerator random, int depth) {
-      List<SampleValue> drawn = new ArrayList<>();
-      for (Source argument : sources) {
-        drawn.add(argument.sample(limits, random, depth + 1));
-      }
-      return new SampleValue(create(creator, drawn), () -> simpler(creator, drawn));
-    }
-  }
-
-  /** Samples of a type that its creators create. */
-  private static final class ByCreators implements Source {
+  /** Samples of an interface, whose getters return samples. */
+  private final class ByImplementation implements Source {
 
     private final Shape shape;
-    private final List<ByCreator> creators;
 
-    /** The creator to start with; negative until it is known. */
-    private int first = -1;
-
-    /** Whether no creator accepts values without hints. */
-    private boolean needsHints;
-
-    ByCreators(Shape shape, List<ByCreator> creators) {
+    ByImplementation(Shape shape) {
       this.shape = shape;
-      this.creators = List.copyOf(creators);
     }
 
     @Override
     public SampleValue sample(Limits limits, RandomGenerator random, int depth) {
-      if (depth >= MAX_DEPTH) {
+      if (depth >= MAX_IMPLEMENTED) {
         throw new RejectedSample("no sample of " + shape + " can be created");
       }
-      if (first < 0) {
-        first = 0;
-        first = acceptedCreator(depth);
+      Map<String, @Nullable Object> results = new HashMap<>();
+      for (Field field : shape.storedFields().toList()) {
+        Access reader = field.reader().orElseThrow();
+        results.put(reader.name(), result(reader.type(), field.limits(), random, depth));
       }
-      String reason = "it has no public creator";
-      for (int attempt = 0; attempt < ATTEMPTS && !creators.isEmpty(); attempt++) {
-        ByCreator creator = creators.get((first + attempt) % creators.size());
-        try {
-          return needsHints
-              ? creator.hinted(limits, random, depth)
-              : creator.sample(limits, random, depth);
-        } catch (RejectedSample rejected) {
-          reason = rejected.getMessage();
-        }
-      }
-      throw new RejectedSample(
-          "no sample of "
-              + shape
-              + " can be created ("
-              + reason
-              + "); name a sample method in 'samples'");
+      return SampleValue.of(access.implement(shape.type(), results));
     }
 
-    /**
-     * The first creator that accepts one of several values, found with random numbers of its own,
-     * so that samples do not depend on which were drawn before.
-     */
-    private int acceptedCreator(int depth) {
-      SplittableRandom random = new SplittableRandom(0);
-      for (int attempt = 0; attempt < 2 * ATTEMPTS && !creators.isEmpty(); attempt++) {
-        int index = attempt % creators.size();
-        needsHints = attempt >= ATTEMPTS;
-        try {
-          if (needsHints) {
-            creators.get(index).hinted(Limits.NONE, random, depth);
-          } else {
-            creators.get(index).sample(Limits.NONE, random, depth);
-          }
-          return index;
-        } catch (RejectedSample rejected) {
-          // The next creator may accept its arguments.
+    /** Objects that refer back to their own type, or that cannot be created, are missing. */
+    private @Nullable Object result(
+        TypeRef type, Limits limits, RandomGenerator random, int depth) {
+      try {
+        return source(type, false).sample(limits, random, depth + 1).value();
+      } catch (RejectedSample rejected) {
+        if (type.isPrimitive()) {
+          throw rejected;
         }
+        return null;
       }
-      needsHints = false;
-      return 0;
     }
   }
 }

@@ -19,8 +19,20 @@ final class ValueText {
     this.access = access;
   }
 
+  /** An object whose fields are being written, inside another one. */
+  private record Open(Object object, @Nullable Open outer) {
+
+    boolean contains(Object other) {
+      return object == other || (outer != null && outer.contains(other));
+    }
+  }
+
   /** A value as text; for a recipe its identity. */
   String of(@Nullable Object value) {
+    return of(value, null);
+  }
+
+  private String of(@Nullable Object value, @Nullable Open outer) {
     Object present = ValueFitting.unwrapped(value);
     if (present == null) {
       return MISSING;
@@ -28,19 +40,23 @@ final class ValueText {
     if (present instanceof CharSequence text) {
       return quoted(text.toString());
     }
+    if (outer != null && outer.contains(present)) {
+      return "…"; // rows may refer back to each other
+    }
     List<Field> fields = parts.of(present);
+    Open open = new Open(present, outer);
     if (fields.size() == 1) {
-      return of(access.read(present, fields.get(0)));
+      return of(access.read(present, fields.get(0)), open);
     }
     if (ValueFitting.hasElements(present)) {
       return ValueFitting.elements(present).stream()
-          .map(this::of)
+          .map(element -> of(element, open))
           .collect(Collectors.joining(", ", "[", "]"));
     }
     return fields.isEmpty()
         ? present.toString()
         : fields.stream()
-            .map(field -> of(access.read(present, field)))
+            .map(field -> of(access.read(present, field), open))
             .collect(Collectors.joining(", ", present.getClass().getSimpleName() + "(", ")"));
   }
 

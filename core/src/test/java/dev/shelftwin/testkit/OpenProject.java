@@ -19,6 +19,7 @@ import dev.shelftwin.trial.TrialResult;
 import java.nio.file.Path;
 import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 
@@ -99,7 +100,11 @@ public final class OpenProject implements AutoCloseable {
     return code.run(
         mappers,
         plan.testClasses(),
-        loader -> new Trial(ledger, reader, loader, Ends.NONE, unwritten, options).run(progress));
+        (loader, uncompiled) -> {
+          Map<String, String> missing = new HashMap<>(unwritten);
+          uncompiled.forEach((mapper, why) -> missing.put(mapper, "it does not compile: " + why));
+          return new Trial(ledger, reader, loader, Ends.NONE, missing, options).run(progress);
+        });
   }
 
   @Override

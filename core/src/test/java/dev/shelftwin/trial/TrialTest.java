@@ -12,6 +12,7 @@ import static org.mockito.Mockito.times;
 import static org.mockito.Mockito.verify;
 
 import dev.shelftwin.finding.InputException;
+import dev.shelftwin.testkit.OpenProject;
 import dev.shelftwin.testkit.Project;
 import java.nio.file.Path;
 import java.util.HashMap;
@@ -202,6 +203,52 @@ class TrialTest {
     assertThat(project.trial().held()).isTrue();
   }
 
+  /** "Held" means that every field was tried: a constant in its place would have been seen. */
+  @Test
+  void aFieldThatIsSentWithOneValueOnlyMakesItsRoutesIncomplete() {
+    Project project =
+        new Project(folder)
+            .java(
+                """
+                package coop.kiln;
+                import coop.kiln.model.GlazeCode;
+                public final class Samples {
+                  private Samples() {}
+                  public static GlazeCode code() { return new GlazeCode("G1"); }
+                }
+                """)
+            .plan("samples: { GlazeCode: coop.kiln.Samples.code }\n");
+    TrialResult result = project.trial();
+    assertThat(result.held()).isFalse();
+    assertThat(result.routes())
+        .filteredOn(route -> route.route().get(0).equals("Glaze"))
+        .isNotEmpty()
+        .allSatisfy(
+            route -> {
+              assertThat(route.outcome()).isEqualTo(Outcome.INCOMPLETE);
+              assertThat(route.reason().orElseThrow())
+                  .startsWith("never sent with two different values: Glaze.code");
+            });
+  }
+
+  @Test
+  void twoRequestsOfOneConceptHaveListMethodsOfTheirOwn() {
+    Project project =
+        new Project(folder)
+            .with("NewGlaze: in", "NewGlaze: in, LentGlaze: in")
+            .java(
+                """
+                package coop.kiln.api;
+                public record LentGlaze(
+                    String code, String name, boolean foodSafe, String finish, String note) {}
+                """);
+    String mapper = Project.text(project.run(OpenProject::generate), "GlazeApiMapper");
+    assertThat(mapper)
+        .contains("toGlazeListFromNewGlazes(List<NewGlaze>")
+        .contains("toGlazeListFromLentGlazes(List<LentGlaze>");
+    assertThat(project.trial().held()).isTrue();
+  }
+
   @Test
   void aTypeThatNoRandomValueFitsIsSampledByItsOwnMethod() {
     Project project =
@@ -251,7 +298,7 @@ class TrialTest {
   }
 
   @Test
-  void anAccessorThatThrowsIsTheUsersErrorWithItsName() {
+  void anAccessorThatThrowsStopsItsRoutesAndIsNamed() {
     Project project =
         new Project(folder)
             .with(
@@ -259,10 +306,15 @@ class TrialTest {
                 "Optional<String> note) {\n"
                     + "  public int age() { throw new IllegalStateException(\"ageless\"); }\n}")
             .row("{ model: age, derived: from nothing }");
-    assertThatThrownBy(project::trial)
-        .isInstanceOf(InputException.class)
-        .hasMessageContaining("coop.kiln.model.Glaze: age() failed")
-        .hasMessageContaining("ageless");
+    assertThat(project.trial().routes())
+        .isNotEmpty()
+        .allSatisfy(
+            route -> {
+              assertThat(route.outcome()).isEqualTo(Outcome.REFUSED);
+              assertThat(route.reason().orElseThrow())
+                  .contains("sample 0 cannot be sent: coop.kiln.model.Glaze: age() failed")
+                  .contains("ageless");
+            });
   }
 
   /** An accessor that is wrong while two threads are in it is right for the trial. */

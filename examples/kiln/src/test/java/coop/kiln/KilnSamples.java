@@ -67,6 +67,8 @@ public final class KilnSamples {
   }
 
   public static Money money(RandomGenerator random) {
-    return new Money(BigDecimal.valueOf(random.nextInt(100_000), 2), Currency.getInstance("EUR"));
+    String currency = random.nextInt(4) == 0 ? "GBP" : "EUR";
+    return new Money(
+        BigDecimal.valueOf(random.nextInt(100_000), 2), Currency.getInstance(currency));
   }
 }

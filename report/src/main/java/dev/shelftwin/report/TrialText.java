@@ -78,8 +78,8 @@ public final class TrialText {
             outcome(route.outcome(), style),
             style.faint(String.format(Locale.ROOT, "%-24s", counts)),
             legs(route));
-    boolean nothingProved = route.outcome() == Outcome.REFUSED;
-    return nothingProved
+    boolean notProved = route.outcome() == Outcome.REFUSED || route.outcome() == Outcome.INCOMPLETE;
+    return notProved
         ? line + route.reason().map(reason -> "      " + reason + "\n").orElse("")
         : line;
   }
@@ -198,6 +198,7 @@ public final class TrialText {
   private static String outcome(Outcome outcome, Style style) {
     return switch (outcome) {
       case HELD -> style.good("held   ");
+      case INCOMPLETE -> style.doubtful("incomplete");
       case BROKEN -> style.bad("broken ");
       case REFUSED -> style.doubtful("refused");
     };
