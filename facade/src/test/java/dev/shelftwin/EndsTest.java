@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.tuple;
 
 import dev.shelftwin.convert.Loss;
+import dev.shelftwin.finding.Finding;
 import dev.shelftwin.finding.InputException;
 import dev.shelftwin.generate.BeanDomainTest;
 import dev.shelftwin.generate.ChangeTest;
@@ -21,6 +22,7 @@ import java.io.ByteArrayOutputStream;
 import java.io.PrintStream;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
+import java.util.List;
 import java.util.OptionalInt;
 import java.util.Set;
 import org.junit.jupiter.api.Test;
@@ -299,6 +301,25 @@ class EndsTest {
                     .shape()
                     .field("extra")
                     .orElseThrow()));
+  }
+
+  /** What the plan accepts is no divergence, on all steps to which the value comes. */
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      quoteCharacter = '`',
+      textBlock =
+          """
+          java.math.BigDecimal    | `@Column(precision = 20, scale = 1)`
+          java.time.LocalDateTime | `@Column`
+          """)
+  void anAcceptedLossIsNoDivergence(String type, String column) {
+    Project extra = extra(type, column);
+    assertThat(trial(extra).held()).isFalse();
+    extra.row("{ store: extra, accept: { lossy-conversion: enough for us } }");
+    assertThat(trial(extra).held()).isTrue();
+    List<Finding> findings = Twins.run(extra, twin -> twin.check().findings());
+    assertThat(findings).extracting(finding -> finding.rule().key()).doesNotContain("stale-row");
   }
 
   private Project project() {

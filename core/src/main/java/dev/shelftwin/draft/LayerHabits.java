@@ -145,13 +145,15 @@ final class LayerHabits {
                 ? concept.roles(inner, field).contains(FieldRole.KEY)
                 : concept.hops().stream()
                     .filter(load -> load.hop().from().role() == Role.PERSISTENCE)
-                    .flatMap(
+                    .anyMatch(
                         load ->
-                            load.into(field.name()).stream().map(one -> keys(concept, load, one)))
-                    .anyMatch(found -> found));
+                            load.into(field.name())
+                                .filter(one -> isLoadedFromKey(concept, load, one))
+                                .isPresent()));
   }
 
-  private static boolean keys(ConceptLedger concept, HopLedger load, FieldMapping mapping) {
+  private static boolean isLoadedFromKey(
+      ConceptLedger concept, HopLedger load, FieldMapping mapping) {
     return mapping.sources().stream()
         .anyMatch(field -> concept.roles(load.hop().from(), field).contains(FieldRole.KEY));
   }
