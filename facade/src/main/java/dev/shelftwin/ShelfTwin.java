@@ -18,6 +18,7 @@ import dev.shelftwin.trial.Trial;
 import dev.shelftwin.trial.TrialOptions;
 import dev.shelftwin.trial.TrialProgress;
 import dev.shelftwin.trial.TrialResult;
+import dev.shelftwin.trial.TriedMappers;
 import java.nio.file.Path;
 import java.time.LocalDate;
 import java.time.ZoneId;
@@ -167,20 +168,17 @@ public final class ShelfTwin implements AutoCloseable {
               Map<String, String> missing = new HashMap<>(unwritten);
               uncompiled.forEach(
                   (mapper, why) -> missing.put(mapper, "it does not compile: " + why));
-              return trial(loader, missing, options, progress);
+              return trial(loader, new TriedMappers(sources.keySet(), missing), options, progress);
             });
   }
 
   private TrialResult trial(
-      UserClassLoader loader,
-      Map<String, String> unwritten,
-      TrialOptions options,
-      TrialProgress progress) {
+      UserClassLoader loader, TriedMappers mappers, TrialOptions options, TrialProgress progress) {
     if (!options.ends()) {
-      return new Trial(ledger, reader, loader, Ends.NONE, unwritten, options).run(progress);
+      return new Trial(ledger, reader, loader, Ends.NONE, mappers, options).run(progress);
     }
     try (UserEnds ends = new UserEnds(plan, reader, loader)) {
-      return new Trial(ledger, reader, loader, ends, unwritten, options).run(progress);
+      return new Trial(ledger, reader, loader, ends, mappers, options).run(progress);
     }
   }
 }

@@ -18,6 +18,7 @@ import dev.shelftwin.trial.Ends;
 import dev.shelftwin.trial.Route;
 import dev.shelftwin.trial.Trial;
 import dev.shelftwin.trial.TrialOptions;
+import dev.shelftwin.trial.TriedMappers;
 import jakarta.persistence.Entity;
 import java.math.BigDecimal;
 import java.net.URISyntaxException;
@@ -65,7 +66,13 @@ final class RouteSpeed {
               plan.testClasses(),
               (loader, uncompiled) ->
                   section(
-                      new Trial(ledger, reader, loader, Ends.NONE, generated.reasons(), options)));
+                      new Trial(
+                          ledger,
+                          reader,
+                          loader,
+                          Ends.NONE,
+                          new TriedMappers(generated.texts().keySet(), generated.reasons()),
+                          options)));
     }
   }
 

@@ -3,6 +3,7 @@ package dev.shelftwin.cli;
 import dev.shelftwin.report.Style;
 import java.io.FileDescriptor;
 import java.io.FileOutputStream;
+import java.io.OutputStream;
 import java.io.PrintStream;
 import java.io.PrintWriter;
 import java.nio.charset.StandardCharsets;
@@ -26,6 +27,11 @@ record Console(PrintStream out, PrintStream err, Style style, boolean terminal) 
         stream(FileDescriptor.err),
         terminal ? Style.COLOURED : Style.PLAIN,
         terminal);
+  }
+
+  /** The same without messages. */
+  Console silent() {
+    return new Console(out, new PrintStream(OutputStream.nullOutputStream()), style, terminal);
   }
 
   PrintWriter outWriter() {

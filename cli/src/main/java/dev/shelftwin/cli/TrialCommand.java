@@ -3,11 +3,14 @@ package dev.shelftwin.cli;
 import dev.shelftwin.ShelfTwin;
 import dev.shelftwin.finding.InputException;
 import dev.shelftwin.finding.Nearest;
+import dev.shelftwin.report.FindingText;
 import dev.shelftwin.report.JsonReport;
 import dev.shelftwin.report.TrialText;
 import dev.shelftwin.shape.Place;
 import dev.shelftwin.trial.TrialOptions;
 import dev.shelftwin.trial.TrialResult;
+import java.time.Duration;
+import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Objects;
@@ -75,30 +78,89 @@ final class TrialCommand implements Callable<Integer> {
               + " 1 if the code to be tested is not thread-safe.")
   private @Nullable Integer threads;
 
+  @Option(
+      names = "--time-limit",
+      paramLabel = "SECONDS",
+      description = "How long one sample may take; ${DEFAULT-VALUE}.")
+  private int timeLimit = 10;
+
+  @Option(names = "--worker", hidden = true)
+  private @Nullable String worker;
+
+  @Option(names = "--skip", hidden = true, split = ",")
+  private List<Integer> skipped = new ArrayList<>();
+
+  @Option(names = "--alone", hidden = true)
+  private boolean alone;
+
   TrialCommand(Console console) {
     this.console = console;
   }
 
   @Override
   public Integer call() {
-    if (samples < 1 || (sample != null && sample < 0) || (threads != null && threads < 1)) {
+    boolean wrong =
+        samples < 1 || (sample != null && sample < 0) || (threads != null && threads < 1);
+    if (wrong || timeLimit < 1) {
       throw new ParameterException(
           Objects.requireNonNull(spec).commandLine(),
-          "--samples takes a number from 1 on, --sample one from 0 on, --threads one from 1 on");
+          "--samples takes a number from 1 on, --sample one from 0 on, --threads and --time-limit one"
+              + " from 1 on");
     }
-    try (ShelfTwin twin = plan.open(console)) {
-      TrialResult result = run(twin);
-      console
-          .out()
-          .print(
-              format == Format.JSON
-                  ? JsonReport.of(result)
-                  : TrialText.of(result, repeat(), console.style()));
-      return result.held() ? ExitCode.DONE : ExitCode.FOUND;
+    return worker == null ? supervise() : work(worker);
+  }
+
+  /** Runs the trial in another virtual machine and reports. */
+  private int supervise() {
+    List<String> arguments =
+        Objects.requireNonNull(spec).root().commandLine().getParseResult().originalArgs();
+    TrialSupervisor.Outcome outcome;
+    try (ProgressLine progress = new ProgressLine(console)) {
+      outcome =
+          new TrialSupervisor(console, arguments, Duration.ofSeconds(timeLimit), progress)
+              .run(seed);
+    }
+    @Nullable TrialResult result = outcome.result();
+    if (result == null) {
+      return outcome.exitCode();
+    }
+    console
+        .out()
+        .print(
+            format == Format.JSON
+                ? JsonReport.of(result)
+                : TrialText.of(result, repeat(), console.style()));
+    return result.held() ? ExitCode.DONE : ExitCode.FOUND;
+  }
+
+  /** Runs the users' code for another virtual machine. */
+  private int work(String address) {
+    System.setOut(System.err);
+    int colon = address.indexOf(':');
+    try (ShelfTwin twin = plan.open(skipped.isEmpty() ? console : console.silent())) {
+      requireKnown(twin);
+      TrialWorker teller =
+          new TrialWorker(
+              Integer.parseInt(address.substring(0, colon)),
+              address.substring(colon + 1),
+              twin.plan().name(),
+              Duration.ofSeconds(timeLimit));
+      try {
+        if (compiled) {
+          twin.trialOfCompiled(options(), teller);
+        } else {
+          twin.trial(options(), teller);
+        }
+      } catch (InputException wrong) {
+        console.err().print(FindingText.ofErrors(wrong.errors(), console.style()));
+        teller.finish(ExitCode.WRONG_INPUT);
+      }
+      teller.finish(ExitCode.DONE);
+      return ExitCode.DONE;
     }
   }
 
-  private TrialResult run(ShelfTwin twin) {
+  private void requireKnown(ShelfTwin twin) {
     List<String> known = twin.plan().concepts().stream().map(concept -> concept.name()).toList();
     for (String concept : concepts) {
       if (!known.contains(concept)) {
@@ -108,12 +170,19 @@ final class TrialCommand implements Callable<Integer> {
             Nearest.remedy(concept, known));
       }
     }
+  }
+
+  private TrialOptions options() {
     OptionalInt only = sample == null ? OptionalInt.empty() : OptionalInt.of(sample);
     OptionalInt atOnce = threads == null ? OptionalInt.empty() : OptionalInt.of(threads);
-    TrialOptions options = new TrialOptions(seed, samples, concepts, only, !inMemory, atOnce);
-    try (ProgressLine progress = new ProgressLine(console)) {
-      return compiled ? twin.trialOfCompiled(options, progress) : twin.trial(options, progress);
-    }
+    return new TrialOptions(
+        seed,
+        samples,
+        concepts,
+        only,
+        !inMemory,
+        alone ? OptionalInt.of(1) : atOnce,
+        Set.copyOf(skipped));
   }
 
   private String repeat() {

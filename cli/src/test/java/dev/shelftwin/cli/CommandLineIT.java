@@ -15,7 +15,9 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.concurrent.TimeUnit;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
@@ -212,11 +214,20 @@ class CommandLineIT {
         json(
             run("trial", "--format", "json", "--seed", "5", "--samples", "20", flawed.toString()),
             1);
-    assertThat(names(trial)).containsExactly("plan", "seed", "routes");
+    assertThat(names(trial)).containsExactly("plan", "seed", "routes", "mappers");
     assertThat(trial.get("seed").asLong()).isEqualTo(5);
     JsonNode route = trial.get("routes").get(0);
     assertThat(names(route))
-        .containsExactly("concept", "route", "samples", "refused", "outcome", "divergences");
+        .containsExactly(
+            "concept",
+            "route",
+            "samples",
+            "refused",
+            "refusals",
+            "outcome",
+            "reason",
+            "unexercised",
+            "divergences");
     assertThat(route.get("route"))
         .extracting(JsonNode::asText)
         .containsExactly("Member", "MemberRow", "MemberRow@table", "Member");
@@ -245,6 +256,59 @@ class CommandLineIT {
             classPath,
             clean.toString()),
         0);
+  }
+
+  /** Whatever the users' code does, the other routes are tried and the document is whole. */
+  @Test
+  void codeThatEndsOrBlocksTheVirtualMachineIsNamed() throws Exception {
+    Map<String, String> code = new LinkedHashMap<>();
+    code.put("Bowl", "public Bowl { System.out.println(\"{\"); System.out.close(); }");
+    code.put("Cup", "public Cup { System.exit(0); }");
+    code.put("Jug", "public String name() { while (true) { Thread.onSpinWait(); } }");
+    code.put("Pot", "public Pot { Runtime.getRuntime().halt(3); }");
+    code.put("Urn", "static { if (true) throw new IllegalStateException(\"cracked\"); }");
+    code.put(
+        "Vase",
+        "public Vase { var all = new java.util.ArrayList<byte[]>();"
+            + " while (true) all.add(new byte[50_000_000]); }");
+    StringBuilder plan =
+        new StringBuilder(
+            """
+            shelf-twin: 1
+            name: pots
+            code: { sources: src }
+            layers:
+              model: { role: domain, package: coop.kiln.model }
+              api: { role: transfer, package: coop.kiln.api }
+            concepts:
+            """);
+    for (Map.Entry<String, String> one : code.entrySet()) {
+      String name = one.getKey();
+      plan.append("  %s: { model: %s, api: { %sView: in } }\n".formatted(name, name, name));
+      write("model/" + name, "public record " + name + "(String name) { " + one.getValue() + " }");
+      write("api/" + name + "View", "public record " + name + "View(String name) {}");
+    }
+    Files.writeString(folder.resolve("shelf-twin.yaml"), plan);
+    Result result =
+        run("trial", "--in-memory", "--samples", "3", "--time-limit", "2", "--format", "json");
+    assertThat(result.code()).isOne();
+    JsonNode routes = new ObjectMapper().readTree(result.out()).get("routes");
+    assertThat(stream(routes).map(route -> route.get("outcome").asText()))
+        .containsExactly("held", "refused", "refused", "refused", "refused", "refused");
+    assertThat(stream(routes).map(route -> route.get("reason").asText()).toList().toString())
+        .contains(
+            "sample 0 ended the Java virtual machine with the exit code 0",
+            "sample 0 did not come back within 2 s; it was in coop.kiln.model.Jug.name",
+            "sample 0 ended the Java virtual machine with the exit code 3",
+            "java.lang.IllegalStateException: cracked");
+    assertThat(result.err()).contains("{").doesNotContain("an error of its own");
+  }
+
+  private void write(String name, String type) throws IOException {
+    Path file = folder.resolve("src/coop/kiln/" + name + ".java");
+    Files.createDirectories(file.getParent());
+    String layer = name.substring(0, name.indexOf('/'));
+    Files.writeString(file, "package coop.kiln." + layer + ";\n" + type + "\n");
   }
 
   @Test

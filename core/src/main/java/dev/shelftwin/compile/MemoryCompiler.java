@@ -116,7 +116,8 @@ public final class MemoryCompiler {
       if (units.isEmpty()) {
         return Optional.of(Map.of());
       }
-      List<String> options = List.of("-proc:none", "-parameters", "-nowarn", "-Xlint:none");
+      List<String> options =
+          List.of("-proc:none", "-parameters", "-nowarn", "-Xlint:none", "-Xmaxerrs", "10000");
       boolean done = compiler.getTask(null, memory, messages, options, null, units).call();
       return done ? Optional.of(memory.classes()) : Optional.empty();
     } catch (IOException failure) {

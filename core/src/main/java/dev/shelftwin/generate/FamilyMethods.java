@@ -32,8 +32,8 @@ final class FamilyMethods {
     this.mappers = mappers;
     this.ledger = ledger;
     this.hop = ledger.hop();
-    this.source = names.newName(HopMethods.variable(hop.from()));
-    this.target = names.newName(HopMethods.variable(hop.to()));
+    this.source = names.newName(HopMethods.source(hop));
+    this.target = names.newName(HopMethods.target(hop));
   }
 
   List<MethodSpec> write() {
@@ -46,6 +46,7 @@ final class FamilyMethods {
       methods.add(update());
       methods.add(matches());
     }
+    ResultMethods.add(hop, methods);
     return methods;
   }
 

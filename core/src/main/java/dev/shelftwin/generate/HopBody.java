@@ -186,27 +186,27 @@ final class HopBody {
     if (mapping instanceof FieldMapping.Given given) {
       return given.value().fold(new GivenExpression(expressions, given, slot, names));
     }
-    boolean needed = slot.isPrimitive() || !hop.to().mayBeMissing(into);
+    boolean required = ledger.isRequired(into);
     if (mapping instanceof FieldMapping.Joined joined) {
-      return joined(joined, slot, needed);
+      return joined(joined, slot, required);
     }
     FieldMapping.Flow flow = (FieldMapping.Flow) mapping;
     Field from = flow.source().orElseThrow();
     if (hop.changes()) {
-      return changed(flow, copied(flow.how(), slot), slot, needed && !slot.isOptional());
+      return changed(flow, copied(flow.how(), slot), slot, required);
     }
     return flow.how().absent().isPresent()
         ? orElse(from, flow.how(), flow.how().absent().get(), slot)
-        : value(from, flow.how(), slot, needed);
+        : value(from, flow.how(), slot, required);
   }
 
   /** The value of a change request if it has one, otherwise the previous value. */
   private CodeBlock changed(
-      FieldMapping.Flow flow, Conversion conversion, TypeRef slot, boolean needed) {
+      FieldMapping.Flow flow, Conversion conversion, TypeRef slot, boolean required) {
     usesCollector = true;
     Field from = flow.source().orElseThrow();
     boolean canClear = from.type().isOptional();
-    String method = canClear ? (needed ? "replaced" : "replacedOrCleared") : "changed";
+    String method = canClear ? (required ? "replaced" : "replacedOrCleared") : "changed";
     CodeBlock requested =
         from.type().isPrimitiveOptional()
             ? CodeBlock.of("$T.boxed($L)", Optionals.class, values.read(from))
@@ -227,10 +227,9 @@ final class HopBody {
     return SourceValues.wrapped(inLocal(from.name(), slot, call), slot);
   }
 
-  private CodeBlock value(Field from, Conversion conversion, TypeRef slot, boolean needed) {
+  private CodeBlock value(Field from, Conversion conversion, TypeRef slot, boolean required) {
     Conversion copied = copied(conversion, slot);
     boolean mayBeMissing = hop.from().mayBeMissing(from);
-    boolean required = needed && !slot.isOptional();
     boolean checked = required && (mayBeMissing || (hop.inward() && !from.type().isPrimitive()));
     boolean container = hop.inward() && Container.of(from.type().present()).isPresent();
     return mappers.mayReject(copied) || checked || container
@@ -298,10 +297,29 @@ final class HopBody {
     return CodeBlock.of("$L", local);
   }
 
+  /**
+   * Maps the objects in a field of a request once before anything is written to a row, because
+   * their faults are faults of the request.
+   */
+  void requireMappable(FieldMapping mapping) {
+    Conversion how = mapping.conversion().orElseThrow();
+    boolean required = ledger.isRequired(mapping.target().orElseThrow()) && !hop.changes();
+    if (collectsFaults() && (required || mappers.mayReject(how))) {
+      usesCollector = true;
+      Field from = mapping.source().orElseThrow();
+      locals.addStatement(
+          "$L.$L($S,$W$L,$W$L)",
+          collector,
+          required ? "required" : "optional",
+          from.name(),
+          values.nullable(from),
+          expressions.function(how, each, Containers.GUARDED));
+    }
+  }
+
   /** One value of several fields; inward it is missing if all of them are. */
-  private CodeBlock joined(FieldMapping.Joined joined, TypeRef slot, boolean needed) {
+  private CodeBlock joined(FieldMapping.Joined joined, TypeRef slot, boolean required) {
     Operation.Join join = (Operation.Join) joined.how().onlyOperation().orElseThrow();
-    boolean required = needed && !slot.isOptional();
     if (!hop.inward()) {
       CodeBlock call = CreatorCall.of(join.creator(), parts(joined, join), true);
       return SourceValues.wrapped(call, slot);

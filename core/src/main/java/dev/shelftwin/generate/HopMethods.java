@@ -40,8 +40,8 @@ final class HopMethods {
     ledger
         .callerParameters()
         .forEach(mapping -> names.newName(field(mapping).name(), field(mapping)));
-    this.source = names.newName(variable(hop.from()));
-    this.target = names.newName(variable(hop.to()));
+    this.source = names.newName(source(hop));
+    this.target = names.newName(target(hop));
   }
 
   List<MethodSpec> write() {
@@ -57,6 +57,7 @@ final class HopMethods {
     if (ledger.canUpdate()) {
       methods.add(update());
     }
+    ResultMethods.add(hop, methods);
     methods.addAll(body.helpers());
     return methods;
   }
@@ -128,6 +129,7 @@ final class HopMethods {
       }
     }
     List<MethodSpec> methods = new ArrayList<>(List.of(method.build()));
+    ResultMethods.add(hop, methods);
     methods.addAll(body.helpers());
     return methods;
   }
@@ -164,7 +166,7 @@ final class HopMethods {
     String many = source + "s";
     ClassName list = ClassName.get(List.class);
     MethodSpec.Builder method =
-        MethodSpec.methodBuilder(one + "List" + ofElements(concept, hop))
+        MethodSpec.methodBuilder(MapperNames.list(concept, hop))
             .addModifiers(Modifier.PUBLIC)
             .returns(ParameterizedTypeName.get(list, JavaNames.of(hop.to().shape().type())))
             .addParameter(
@@ -175,22 +177,6 @@ final class HopMethods {
             .addStatement("return $T.list($L, this::$L)", Elements.class, many, one)
             .build()
         : method.addStatement("return $L.stream().map(this::$L).toList()", many, one).build();
-  }
-
-  /** Methods for lists of different elements have different names, as they have one erasure. */
-  private static String ofElements(ConceptLedger concept, Hop hop) {
-    if (hop.isDirect()) {
-      return "FromRows";
-    }
-    long alike =
-        concept.hops().stream()
-            .filter(other -> other.callerParameters().isEmpty())
-            .map(HopLedger::hop)
-            .filter(other -> !other.changes() && !other.isDirect())
-            .filter(other -> other.to().equals(hop.to()))
-            .filter(other -> other.outer().layer().equals(hop.outer().layer()))
-            .count();
-    return alike > 1 ? "From" + hop.from().shape().type().simpleName() + "s" : "";
   }
 
   private List<ParameterSpec> parameters() {
@@ -229,15 +215,20 @@ final class HopMethods {
     return mapping.target().orElseThrow();
   }
 
-  static String variable(ResolvedShape resolved) {
+  /** The name of the parameter that is mapped, after its role. */
+  static String source(Hop hop) {
+    return variable(hop.from(), hop.changes() ? "change" : "request");
+  }
+
+  /** The name of what is made or updated, after its role. */
+  static String target(Hop hop) {
+    return variable(hop.to(), "view");
+  }
+
+  private static String variable(ResolvedShape resolved, String transfer) {
     return switch (resolved.role()) {
       case PERSISTENCE -> "row";
-      case TRANSFER ->
-          switch (resolved.use().direction()) {
-            case CHANGE -> "change";
-            case OUT -> "view";
-            case IN, BOTH -> "request";
-          };
+      case TRANSFER -> transfer;
       case DOMAIN -> MapperNames.variable(resolved.shape().type().simpleName());
     };
   }

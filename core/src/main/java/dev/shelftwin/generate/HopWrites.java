@@ -80,6 +80,7 @@ final class HopWrites {
     Optional<Access> writer = ledger.writer(into);
     Optional<Operation.CallMapper> child = child(mapping);
     if (collection.isPresent() && child.isPresent()) {
+      body.requireMappable(mapping);
       CodeBlock.Builder code = CodeBlock.builder();
       writer.ifPresent(access -> code.add(initialised(collection.get(), access)));
       return code.addStatement(
@@ -98,6 +99,9 @@ final class HopWrites {
       return add(mapping, adder.get(), child);
     }
     Optional<Operation.CallMapper> one = partOfOne(mapping);
+    if (one.isPresent()) {
+      body.requireMappable(mapping);
+    }
     CodeBlock value =
         one.isPresent()
             ? new ChildRowStatements(mappers, hop.to(), names)
@@ -147,6 +151,7 @@ final class HopWrites {
     CodeBlock shown = Expressions.read(CodeBlock.of("$L", target), into.reader().orElseThrow());
     CodeBlock wanted;
     if (child.isPresent()) {
+      body.requireMappable(mapping);
       String rows = names.newName(into.name().substring(into.name().lastIndexOf('.') + 1));
       ClassName changeable = Containers.changeable(into.type());
       code.addStatement("$T $L = new $T<>($L)", JavaNames.of(into.type()), rows, changeable, shown);

@@ -8,10 +8,7 @@ import dev.shelftwin.ledger.Ledger;
 import dev.shelftwin.ledger.MapperNames;
 import dev.shelftwin.ledger.ResolvedShape;
 import dev.shelftwin.shape.Field;
-import dev.shelftwin.shape.FieldRole;
 import dev.shelftwin.shape.Role;
-import dev.shelftwin.shape.TypeRef;
-import java.util.Comparator;
 import java.util.HashSet;
 import java.util.Optional;
 import java.util.Set;
@@ -65,7 +62,7 @@ final class MapperCalls {
   }
 
   HopLedger hop(Operation.CallMapper call) {
-    return concept(call).hop(call.from(), call.to()).orElseThrow();
+    return ledger.hop(call);
   }
 
   /** Whether a mapper can update an existing row, of every subtype. */
@@ -80,14 +77,7 @@ final class MapperCalls {
 
   /** The field of a child row that refers to its parent. */
   Optional<Field> parentField(Operation.CallMapper call, ResolvedShape parent) {
-    ResolvedShape child = hop(call).hop().to();
-    TypeRef type = parent.shape().type();
-    return child
-        .shape()
-        .storedFields()
-        .filter(field -> concept(call).roles(child, field).contains(FieldRole.PARENT))
-        .filter(field -> field.writer().isPresent())
-        .min(Comparator.comparing(field -> !field.type().equals(type)));
+    return ledger.parentField(call, parent);
   }
 
   /** Whether a conversion rejects some values. */

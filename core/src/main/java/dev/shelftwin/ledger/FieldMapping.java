@@ -1,12 +1,14 @@
 package dev.shelftwin.ledger;
 
 import dev.shelftwin.convert.Conversion;
+import dev.shelftwin.convert.Operation;
 import dev.shelftwin.plan.GivenValue;
 import dev.shelftwin.plan.Row;
 import dev.shelftwin.shape.Field;
 import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.stream.IntStream;
 
 /**
  * What happens to one field on one hop. A mapping has a source, a target, or both; {@link #fold}
@@ -196,6 +198,15 @@ public sealed interface FieldMapping {
       Objects.requireNonNull(into, "into");
       Objects.requireNonNull(how, "how");
       Objects.requireNonNull(row, "row");
+    }
+
+    /** The sources without which there is no value, although others are there. */
+    public List<Field> requiredSources() {
+      Operation.Join join = (Operation.Join) how.onlyOperation().orElseThrow();
+      return IntStream.range(0, sources.size())
+          .filter(index -> !join.creator().parameters().get(index).type().isOptional())
+          .mapToObj(sources::get)
+          .toList();
     }
 
     @Override

@@ -185,6 +185,12 @@ public record HopLedger(
         .or(() -> adder(field).map(adder -> field.type()));
   }
 
+  /** Whether a target field must get a value. */
+  public boolean isRequired(Field into) {
+    TypeRef type = slot(into).orElse(into.type());
+    return (type.isPrimitive() || !hop.to().mayBeMissing(into)) && !type.isOptional();
+  }
+
   private boolean isAccessible(Access access) {
     return access
             .visibility()

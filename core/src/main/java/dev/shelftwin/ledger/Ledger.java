@@ -1,10 +1,14 @@
 package dev.shelftwin.ledger;
 
+import dev.shelftwin.convert.Operation;
 import dev.shelftwin.finding.Finding;
 import dev.shelftwin.finding.InputError;
 import dev.shelftwin.finding.InputException;
 import dev.shelftwin.finding.Remedy;
 import dev.shelftwin.plan.Plan;
+import dev.shelftwin.shape.Field;
+import dev.shelftwin.shape.FieldRole;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
@@ -52,6 +56,23 @@ public final class Ledger {
   /** The concept of that name, listed in the plan or not. */
   public Optional<ConceptLedger> concept(String name) {
     return Optional.ofNullable(byName.get(name));
+  }
+
+  /** The hop of another mapper that a conversion calls. */
+  public HopLedger hop(Operation.CallMapper call) {
+    return concept(call.concept()).orElseThrow().hop(call.from(), call.to()).orElseThrow();
+  }
+
+  /** The field by which the rows that another mapper makes refer to their parent row. */
+  public Optional<Field> parentField(Operation.CallMapper call, ResolvedShape parent) {
+    ConceptLedger concept = concept(call.concept()).orElseThrow();
+    ResolvedShape child = hop(call).hop().to();
+    return child
+        .shape()
+        .storedFields()
+        .filter(field -> concept.roles(child, field).contains(FieldRole.PARENT))
+        .filter(field -> field.writer().isPresent())
+        .min(Comparator.comparing(field -> !field.type().equals(parent.shape().type())));
   }
 
   /** Findings for names in the plan that the code does not have. */

@@ -41,4 +41,32 @@ public final class MapperNames {
     boolean repeats = to.label().contains("/");
     return "to" + (repeats ? capital(to.layer().name()) : "") + to.shape().type().simpleName();
   }
+
+  /** The form of a method that returns faults instead of throwing them. */
+  public static String result(String method) {
+    return method + "Result";
+  }
+
+  /**
+   * The method that maps a list. Methods for lists of different elements have different names, as
+   * they have one erasure.
+   */
+  public static String list(ConceptLedger concept, Hop hop) {
+    return method(hop.to()) + "List" + ofElements(concept, hop);
+  }
+
+  private static String ofElements(ConceptLedger concept, Hop hop) {
+    if (hop.isDirect()) {
+      return "FromRows";
+    }
+    long alike =
+        concept.hops().stream()
+            .filter(other -> other.callerParameters().isEmpty())
+            .map(HopLedger::hop)
+            .filter(other -> !other.changes() && !other.isDirect())
+            .filter(other -> other.to().equals(hop.to()))
+            .filter(other -> other.outer().layer().equals(hop.outer().layer()))
+            .count();
+    return alike > 1 ? "From" + hop.from().shape().type().simpleName() + "s" : "";
+  }
 }

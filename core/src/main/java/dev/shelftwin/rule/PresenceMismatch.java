@@ -8,6 +8,7 @@ import dev.shelftwin.shape.FieldRole;
 import dev.shelftwin.shape.Presence;
 import dev.shelftwin.shape.Role;
 import dev.shelftwin.shape.Shape;
+import dev.shelftwin.shape.TypeRef;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.stream.Stream;
@@ -26,14 +27,13 @@ final class PresenceMismatch implements Rule.Check<MappingOnHop> {
   }
 
   private static boolean isRequired(MappingOnHop at) {
-    return at.mapping().isCarried()
-        && !at.to().mayBeMissing(at.target())
-        && !at.hop().slot(at.target()).orElse(at.target().type()).isOptional();
+    return at.mapping().isCarried() && at.hop().isRequired(at.target());
   }
 
   /**
    * A column may be null unless it is declared otherwise, or is the key of a stored row. Fields of
-   * other types count only if their declaration says that they may be missing.
+   * other types count only if their declaration says that they may be missing, or if what goes out
+   * is passed as a primitive value.
    */
   private static boolean mayBeMissing(MappingOnHop at, Field source) {
     if (at.from().role() == Role.PERSISTENCE) {
@@ -42,7 +42,13 @@ final class PresenceMismatch implements Rule.Check<MappingOnHop> {
           && !at.concept().roles(at.from(), source).contains(FieldRole.KEY);
     }
     boolean replaced = at.mapping().conversion().flatMap(Conversion::absent).isPresent();
-    return source.presence() == Presence.OPTIONAL && !replaced && !at.hop().hop().changes();
+    boolean unboxed =
+        !at.hop().hop().inward()
+            && !source.type().isPrimitive()
+            && at.hop().slot(at.target()).filter(TypeRef::isPrimitive).isPresent();
+    boolean missing =
+        unboxed ? at.from().mayBeMissing(source) : source.presence() == Presence.OPTIONAL;
+    return missing && !replaced && !at.hop().hop().changes();
   }
 
   /**

@@ -47,6 +47,11 @@ public record Creator(
     return builder.filter(made -> made.steps().containsKey(parameter.name())).isPresent();
   }
 
+  /** The same, called with fewer of the optional parameters. */
+  public Creator withParameters(List<Parameter> some) {
+    return new Creator(owner, name, some, returns, visibility, place, builder);
+  }
+
   /** Whether it has a required parameter of that name. */
   public boolean requires(String name) {
     return parameters.stream()

@@ -318,7 +318,12 @@ final class ShapeReader {
             ofTypes.addAll(
                 classFiles.apply(owner(method)).ofResult(method.getSimpleName().toString())));
     return new DeclaredField(
-        name, type, annotations, ofTypes, inClassFile.rejectsNull(name), owner);
+        name,
+        type,
+        annotations,
+        ofTypes,
+        member.asType().getKind().isPrimitive() || inClassFile.rejectsNull(name),
+        owner);
   }
 
   private AnnotationSet annotations(Place place, List<? extends AnnotatedConstruct> declarations) {

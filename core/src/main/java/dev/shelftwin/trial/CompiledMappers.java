@@ -9,6 +9,7 @@ import dev.shelftwin.ledger.MapperNames;
 import dev.shelftwin.plan.Layer;
 import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.Place;
+import java.lang.invoke.MethodType;
 import java.lang.reflect.Constructor;
 import java.lang.reflect.InvocationTargetException;
 import java.lang.reflect.Method;
@@ -21,6 +22,9 @@ import java.util.HashMap;
 import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.Set;
 import java.util.SplittableRandom;
 import java.util.function.Function;
 import java.util.function.Supplier;
@@ -35,13 +39,24 @@ final class CompiledMappers {
   private final UserClasses classes;
   private final ObjectAccess access;
   private final TestRepositories repositories;
+  private final Set<String> generated;
   private final Map<String, Object> instances = new HashMap<>();
   private final IdentityHashMap<HopLedger, MapperCall> creating = new IdentityHashMap<>();
   private final IdentityHashMap<HopLedger, MapperCall> updating = new IdentityHashMap<>();
 
+  /**
+   * The mappers of a ledger.
+   *
+   * @param generated the qualified names of those that the users did not write
+   */
   CompiledMappers(
-      Ledger ledger, UserClasses classes, ObjectAccess access, TestRepositories repositories) {
+      Ledger ledger,
+      UserClasses classes,
+      ObjectAccess access,
+      TestRepositories repositories,
+      Set<String> generated) {
     this.ledger = ledger;
+    this.generated = generated;
     this.classes = classes;
     this.access = access;
     this.repositories = repositories;
@@ -93,8 +108,63 @@ final class CompiledMappers {
     }
   }
 
+  /** Whether the mapper of a hop was generated for this trial. */
+  boolean isGenerated(ConceptLedger concept, HopLedger hop) {
+    return generated.contains(MapperNames.qualifiedName(concept, hop.hop().outer().layer()));
+  }
+
+  /** Another method of the mapper of a hop; empty if it has none with these parameters. */
+  Optional<MapperMethod> method(
+      ConceptLedger concept, HopLedger hop, String name, Class<?>... parameters) {
+    Object mapper = mapper(concept, hop.hop().outer().layer());
+    return access.methods(mapper.getClass(), name).stream()
+        .filter(method -> Arrays.equals(method.getParameterTypes(), parameters))
+        .findFirst()
+        .map(method -> arguments -> access.invoke(method, mapper, arguments));
+  }
+
+  /** Another method of the mapper of a hop; empty if none of that name takes these arguments. */
+  Optional<MapperMethod> methodFor(
+      ConceptLedger concept, HopLedger hop, String name, @Nullable Object... arguments) {
+    Object mapper = mapper(concept, hop.hop().outer().layer());
+    return access.methods(mapper.getClass(), name).stream()
+        .filter(method -> method.getParameterCount() == arguments.length)
+        .filter(
+            method ->
+                IntStream.range(0, arguments.length)
+                    .allMatch(
+                        index ->
+                            arguments[index] == null
+                                || MethodType.methodType(method.getParameterTypes()[index])
+                                    .wrap()
+                                    .returnType()
+                                    .isInstance(arguments[index])))
+        .findFirst()
+        .map(method -> given -> access.invoke(method, mapper, given));
+  }
+
+  /**
+   * Maps an object.
+   *
+   * @param target the object that is updated; null to create one
+   * @return the object that was created or updated
+   */
+  Object map(
+      ConceptLedger concept,
+      HopLedger hop,
+      Object source,
+      @Nullable Object target,
+      Map<String, @Nullable Object> callerValues)
+      throws InvocationTargetException {
+    if (target == null) {
+      return Objects.requireNonNull(create(concept, hop, source, callerValues));
+    }
+    @Nullable Object created = update(concept, hop, target, source, callerValues);
+    return created == null ? target : created;
+  }
+
   /** Creates the target of a hop. */
-  @Nullable Object create(
+  private @Nullable Object create(
       ConceptLedger concept,
       HopLedger hop,
       Object source,
@@ -109,7 +179,7 @@ final class CompiledMappers {
   }
 
   /** Updates a target, or creates the object that replaces it; null if the target was updated. */
-  @Nullable Object update(
+  private @Nullable Object update(
       ConceptLedger concept,
       HopLedger hop,
       Object target,
@@ -204,7 +274,7 @@ final class CompiledMappers {
   private Function<Object, @Nullable Object> finder(MapperDependency.OfFinder finder) {
     return key -> {
       try {
-        return repositories.find(finder.operation(), key);
+        return repositories.lookUp(finder.operation(), key);
       } catch (RejectedSample rejected) {
         return null;
       }

@@ -87,7 +87,7 @@ final class ConversionRunner {
     try {
       return access.create(operation.creator(), arguments);
     } catch (InvocationTargetException thrown) {
-      throw new RejectedSample(operation.creator() + " rejects " + values + ": " + message(thrown));
+      throw Failures.rejection(operation.creator().label(), values + ": ", thrown);
     }
   }
 
@@ -101,13 +101,8 @@ final class ConversionRunner {
     try {
       return function.apply(value);
     } catch (InvocationTargetException thrown) {
-      throw new RejectedSample(step.to() + " rejects " + value + ": " + message(thrown));
+      throw Failures.rejection(step.to().toString(), value + ": ", thrown);
     }
-  }
-
-  private static String message(InvocationTargetException thrown) {
-    Throwable cause = ObjectAccess.cause(thrown);
-    return Objects.requireNonNullElse(cause.getMessage(), cause.toString());
   }
 
   private static Object narrowed(Number number, String type) {
@@ -125,7 +120,7 @@ final class ConversionRunner {
     Map<String, Object> byName = constants.computeIfAbsent(enumeration, this::constantsOf);
     Object constant = byName.get(String.valueOf(name));
     if (constant == null) {
-      throw new RejectedSample(enumeration + " has no constant with the name " + name);
+      throw new RejectedSample(enumeration.toString(), "has no constant with the name " + name);
     }
     return constant;
   }
@@ -140,7 +135,7 @@ final class ConversionRunner {
   private Object code(Object constant, Operation.CodeTable table) {
     @Nullable Object code = table.table().get(((Enum<?>) constant).name());
     if (code == null) {
-      throw new RejectedSample(constant + " has no code");
+      throw new RejectedSample(table.constants().toString(), constant + " has no code");
     }
     if (code instanceof Number number) {
       return narrowed(number, table.codes().boxed().simpleName());
@@ -161,7 +156,10 @@ final class ConversionRunner {
         table.constants(),
         table
             .otherwise()
-            .orElseThrow(() -> new RejectedSample(code + " is not a code of the plan")));
+            .orElseThrow(
+                () ->
+                    new RejectedSample(
+                        table.constants().toString(), code + " is not a code of the plan")));
   }
 
   /** One step, prepared to be applied to many values. */
@@ -245,7 +243,9 @@ final class ConversionRunner {
               .filter(constant -> value.equals(access.read(constant, operation.code())))
               .findFirst()
               .orElseThrow(
-                  () -> new RejectedSample(step.to() + " has no constant with the code " + value));
+                  () ->
+                      new RejectedSample(
+                          step.to().toString(), "has no constant with the code " + value));
     }
 
     @Override
@@ -259,7 +259,7 @@ final class ConversionRunner {
         try {
           return operation.function().apply(value);
         } catch (RuntimeException rejection) {
-          throw new RejectedSample(value + " is rejected: " + rejection.getMessage());
+          throw new RejectedSample(step.to().toString(), value + ": " + rejection.getMessage());
         }
       };
     }

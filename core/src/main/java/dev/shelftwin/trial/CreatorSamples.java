@@ -57,7 +57,7 @@ final class CreatorSamples implements ValueSampler.Source {
   @Override
   public SampleValue sample(Limits limits, RandomGenerator random, int depth) {
     if (depth >= MAX_DEPTH) {
-      throw new RejectedSample("no sample of " + shape + " can be created");
+      throw new RejectedSample(shape.toString(), "no sample can be created");
     }
     if (first < 0) {
       first = 0;
@@ -75,11 +75,8 @@ final class CreatorSamples implements ValueSampler.Source {
       }
     }
     throw new RejectedSample(
-        "no sample of "
-            + shape
-            + " can be created ("
-            + reason
-            + "); name a sample method in 'samples'");
+        shape.toString(),
+        "no sample can be created (" + reason + "); name a sample method in 'samples'");
   }
 
   /**
@@ -216,11 +213,11 @@ final class CreatorSamples implements ValueSampler.Source {
     try {
       @Nullable Object created = access.create(creator, values);
       if (created == null) {
-        throw new RejectedSample(creator.label() + " returned null");
+        throw new RejectedSample(creator.label(), "returned null");
       }
       return created;
     } catch (InvocationTargetException thrown) {
-      throw new RejectedSample(creator.label() + ": " + ObjectAccess.cause(thrown).getMessage());
+      throw Failures.rejection(creator.label(), "", thrown);
     }
   }
 }

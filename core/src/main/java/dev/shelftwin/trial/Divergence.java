@@ -64,6 +64,10 @@ public record Divergence(
     return new Divergence(hop, field, kind, before, after, sample, evidence);
   }
 
+  Divergence at(String place) {
+    return new Divergence(hop, place, kind, before, after, sample, snapshots);
+  }
+
   Divergence as(Kind other) {
     return new Divergence(hop, field, other, before, after, sample, snapshots);
   }

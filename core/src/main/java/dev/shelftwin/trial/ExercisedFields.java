@@ -8,9 +8,13 @@ import dev.shelftwin.shape.Shapes;
 import dev.shelftwin.shape.TypeRef;
 import java.util.ArrayList;
 import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -21,13 +25,15 @@ final class ExercisedFields {
 
   private final List<Tried> tried = new ArrayList<>();
   private final ValueText text;
+  private final ObjectSampler sampler;
 
-  ExercisedFields(Route route, Shapes shapes, ValueText text) {
-    this.text = text;
+  ExercisedFields(Route route, TrialTools tools) {
+    this.text = tools.text();
+    this.sampler = tools.samplers().of(route.concept(), route.start());
     Optional<Set<String>> reached = Optional.empty();
     for (int index = 0; index < route.steps().size(); index++) {
       if (route.steps().get(index) instanceof RouteStep.ByMapper step) {
-        reached = Optional.of(add(index, step.ledger(), reached, shapes));
+        reached = Optional.of(add(index, step.ledger(), reached, tools.shapes()));
       }
     }
   }
@@ -45,8 +51,11 @@ final class ExercisedFields {
         for (Field source : flow.sources()) {
           if (reached.isEmpty() || reached.get().contains(head(source))) {
             next.add(head(flow.into()));
-            if (source.reader().isPresent() && hasSeveralValues(source.type(), shapes)) {
-              tried.add(new Tried(step, source, hop.hop().from().path(source)));
+            if (source.reader().isPresent()) {
+              boolean several = hasSeveralValues(source.type(), shapes);
+              boolean nothing = reached.isEmpty() && sampler.sendsNothing(source.name());
+              tried.add(
+                  new Tried(step, source, hop.hop().from().path(source), several ? 2 : 1, nothing));
             }
           }
         }
@@ -73,16 +82,46 @@ final class ExercisedFields {
     private final int step;
     private final Field field;
     private final String path;
-    private final Set<Object> values = new HashSet<>();
+    private final int needed;
+    private final Set<String> values = new HashSet<>();
+    private boolean wasMissing;
 
-    Tried(int step, Field field, String path) {
+    /**
+     * A field.
+     *
+     * @param needed how many different values must be sent
+     * @param mayBeMissing whether it must also be sent without a value
+     */
+    Tried(int step, Field field, String path, int needed, boolean mayBeMissing) {
       this.step = step;
       this.field = field;
       this.path = path;
+      this.needed = needed;
+      this.wasMissing = !mayBeMissing;
     }
 
     boolean isEnough() {
-      return values.size() > 1;
+      return values.size() >= needed && wasMissing;
+    }
+
+    String reason() {
+      String values =
+          needed == 1 ? "never sent with a value" : "never sent with two different values";
+      return this.values.size() < needed ? values : "never sent without a value";
+    }
+  }
+
+  /**
+   * Notes the values from which the start of a sample was made; its type may replace missing ones.
+   */
+  void noteStart(SampleRecipe start) {
+    if (start instanceof SampleRecipe.OfObject object) {
+      for (Tried one : tried) {
+        int index = one.wasMissing ? -1 : sampler.indexOf(one.field.name());
+        if (index >= 0 && ValueFitting.unwrapped(object.values().get(index).value()) == null) {
+          one.wasMissing = true;
+        }
+      }
     }
   }
 
@@ -90,8 +129,12 @@ final class ExercisedFields {
   void note(int step, Observation before) {
     for (Tried one : tried) {
       if (one.step == step && !one.isEnough()) {
-        @Nullable Object value = before.of(one.field).value();
-        one.values.add(value == null ? Optional.empty() : text.of(value));
+        @Nullable Object value = ValueFitting.unwrapped(before.of(one.field).value());
+        if (value == null) {
+          one.wasMissing = true;
+        } else if (one.values.size() < one.needed) {
+          one.values.add(text.of(value));
+        }
       }
     }
   }
@@ -100,8 +143,21 @@ final class ExercisedFields {
     return tried.stream().allMatch(Tried::isEnough);
   }
 
-  /** The fields that were sent with one value only, or never. */
+  /** The fields that were sent with one value only, never, or never without a value. */
   List<String> missing() {
     return tried.stream().filter(one -> !one.isEnough()).map(one -> one.path).distinct().toList();
+  }
+
+  /** Why these fields are not proved. */
+  String reason() {
+    Map<String, Set<String>> byReason = new LinkedHashMap<>();
+    for (Tried one : tried) {
+      if (!one.isEnough()) {
+        byReason.computeIfAbsent(one.reason(), key -> new LinkedHashSet<>()).add(one.path);
+      }
+    }
+    return byReason.entrySet().stream()
+        .map(entry -> entry.getKey() + ": " + String.join(", ", entry.getValue()))
+        .collect(Collectors.joining("; "));
   }
 }

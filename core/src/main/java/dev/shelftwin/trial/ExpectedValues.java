@@ -71,31 +71,27 @@ final class ExpectedValues {
     return converted(sources.get(0), mapping.how());
   }
 
+  /** A constant of the plan as the value of a field. */
+  Object literal(Object literal, FieldMapping.Given mapping, TypeRef type) {
+    return conversions.literal(literal, mapping.conversion(), type);
+  }
+
   /** The object that a hop must create. */
   ExpectedObject object(HopLedger hop, Object source) {
     if (hop.family().isEmpty()) {
       return new ExpectedObject(
-          classes.load(hop.hop().to().shape().type()), source, () -> fields(hop, source));
+          hop, classes.load(hop.hop().to().shape().type()), source, () -> fields(hop, source));
     }
     for (Operation.CallMapper subtype : hop.subtypes()) {
       if (classes.load(subtype.from()).isInstance(source)) {
         return object(subtype, source);
       }
     }
-    throw new RejectedSample("no mapper accepts objects of " + source.getClass().getSimpleName());
+    throw new RejectedSample(source.getClass().getSimpleName(), "no mapper accepts its objects");
   }
 
   private ExpectedObject object(Operation.CallMapper call, Object source) {
-    HopLedger hop = called.get(call);
-    if (hop == null) {
-      hop =
-          ledger
-              .concept(call.concept())
-              .flatMap(concept -> concept.hop(call.from(), call.to()))
-              .orElseThrow();
-      called.put(call, hop);
-    }
-    return object(hop, source);
+    return object(called.computeIfAbsent(call, ledger::hop), source);
   }
 
   private List<ExpectedObject.OfField> fields(HopLedger hop, Object source) {
@@ -236,7 +232,7 @@ final class ExpectedValues {
         return Optional.of(
             constant
                 .literal()
-                .map(literal -> conversions.literal(literal, mapping.conversion(), type))
+                .map(literal -> literal(literal, mapping, type))
                 .map(ExpectedValue::of)
                 .orElse(ExpectedValue.Missing.MISSING));
       }

@@ -1,5 +1,8 @@
 package dev.shelftwin.trial;
 
+import java.lang.reflect.InvocationTargetException;
+import java.util.Objects;
+
 /** What is said about exceptions and errors that stop a route. */
 final class Failures {
 
@@ -17,5 +20,21 @@ final class Failures {
     String text = cause.toString().lines().findFirst().orElse("");
     StackTraceElement[] trace = cause.getStackTrace();
     return trace.length == 0 ? text : text + " at " + trace[0];
+  }
+
+  /**
+   * The rejection of a value by the users' code.
+   *
+   * @param by what rejects it
+   * @param value the value, as the beginning of the reason
+   * @throws UserFailure if it was an error, which rejects nothing
+   */
+  static RejectedSample rejection(String by, String value, InvocationTargetException thrown) {
+    Throwable cause = ObjectAccess.cause(thrown);
+    if (cause instanceof Error) {
+      throw new UserFailure(by + " failed: " + text(cause), cause);
+    }
+    String message = Objects.requireNonNullElse(cause.getMessage(), cause.toString());
+    return new RejectedSample(by, value + message);
   }
 }

@@ -56,6 +56,25 @@ final class FieldOrigins {
     return domainValues.computeIfAbsent(field, this::findDomainValue);
   }
 
+  /** Whether the domain needs a value of a field, alone or as a part of another value. */
+  boolean isRequired(String field) {
+    return concept.hop(shape, concept.hub()).stream()
+        .filter(hop -> !hop.hop().changes())
+        .anyMatch(
+            hop ->
+                hop.mappings().stream()
+                    .filter(FieldMapping.Flow.class::isInstance)
+                    .map(FieldMapping.Flow.class::cast)
+                    .filter(
+                        flow -> flow.sources().stream().anyMatch(one -> one.name().equals(field)))
+                    .anyMatch(
+                        flow -> isRequired(hop, flow.into()) && flow.how().absent().isEmpty()));
+  }
+
+  private boolean isRequired(HopLedger hop, Field into) {
+    return hop.isRequired(into) || !new CombinedLimits(concept, hop.hop().to()).mayBeMissing(into);
+  }
+
   /** The lookup by which the persistence layer finds the row that a field refers to. */
   Optional<Operation.FindRow> lookup(String field) {
     return lookups.computeIfAbsent(field, this::findLookup);

@@ -1,5 +1,6 @@
 package dev.shelftwin.trial;
 
+import dev.shelftwin.ledger.ResolvedShape;
 import dev.shelftwin.shape.Access;
 import dev.shelftwin.shape.Creator;
 import dev.shelftwin.shape.Field;
@@ -120,15 +121,15 @@ final class ObjectAccess {
             .writer()
             .filter(access -> access.kind() == Access.Kind.METHOD)
             .orElseThrow(
-                () -> new RejectedSample(field.name() + " has another type than its reader"));
+                () -> new RejectedSample(field.name(), "has another type than its reader"));
     try {
       Class<?>[] types = {value.getClass()};
       Method method =
           accepting(inherited(holder.getClass(), writer.name()), types)
-              .orElseThrow(() -> new RejectedSample(writer.name() + " does not take " + value));
+              .orElseThrow(() -> new RejectedSample(writer.name(), "does not take " + value));
       invoke(method, holder, value);
     } catch (InvocationTargetException thrown) {
-      throw new RejectedSample(writer.name() + ": " + cause(thrown).getMessage());
+      throw Failures.rejection(writer.name(), "", thrown);
     }
   }
 
@@ -167,6 +168,15 @@ final class ObjectAccess {
       return constructor.newInstance();
     } catch (ReflectiveOperationException changed) {
       throw new IllegalStateException(type + " cannot be created", changed);
+    }
+  }
+
+  /** Gives a row the rows that hold a part of its values. */
+  void createParts(Object owner, ResolvedShape shape) {
+    for (ResolvedShape.PartRow part : shape.parts()) {
+      Object row = create(part.field().type());
+      set(owner, part.field(), row);
+      part.parent().ifPresent(parent -> set(row, parent, owner));
     }
   }
 

@@ -1,6 +1,7 @@
 package dev.shelftwin.trial;
 
 import dev.shelftwin.ledger.ConceptLedger;
+import dev.shelftwin.ledger.HopLedger;
 import dev.shelftwin.ledger.ResolvedShape;
 import dev.shelftwin.plan.Direction;
 import dev.shelftwin.shape.Access;
@@ -62,7 +63,7 @@ final class ObjectBuilder {
       return creator.isPresent() ? create(creator.get(), created) : implement(created);
     } catch (InvocationTargetException thrown) {
       String label = creator.map(Creator::label).orElseGet(shape::label);
-      throw new RejectedSample(label + ": " + ObjectAccess.cause(thrown).getMessage());
+      throw Failures.rejection(label, "", thrown);
     }
   }
 
@@ -71,13 +72,9 @@ final class ObjectBuilder {
     int parameters = by.parameters().size();
     @Nullable Object created = access.create(by, values.subList(0, parameters));
     if (created == null) {
-      throw new RejectedSample(by.label() + " returned null");
+      throw new RejectedSample(by.label(), "returned null");
     }
-    for (ResolvedShape.PartRow part : shape.parts()) {
-      Object row = access.create(part.field().type());
-      access.set(created, part.field(), row);
-      part.parent().ifPresent(parent -> access.set(row, parent, created));
-    }
+    access.createParts(created, shape);
     for (int index = 0; index < settableFields.size(); index++) {
       Field field = settableFields.get(index);
       @Nullable Object value = values.get(parameters + index);
@@ -92,7 +89,7 @@ final class ObjectBuilder {
 
   private Object implement(List<? extends @Nullable Object> values) {
     if (shape.shape().kind() != Shape.Kind.INTERFACE) {
-      throw new RejectedSample(shape.label() + " has no accessible constructor");
+      throw new RejectedSample(shape.label(), "has no accessible constructor");
     }
     Map<String, @Nullable Object> results = new HashMap<>();
     for (int index = 0; index < settableFields.size(); index++) {
@@ -152,14 +149,25 @@ final class ObjectBuilder {
         .toList();
   }
 
-  /** Fields of domain objects are set only if a mapper sets them too. */
+  /**
+   * Fields of domain objects are set if a mapper sets them too, or if no mapper fills them in any
+   * way: then only their setter can give them different values.
+   */
   private boolean isSet(Field field) {
-    return shape.role() == Role.DOMAIN
-        ? concept.hops().stream()
-            .filter(hop -> hop.hop().to().equals(shape) && hop.writer(field).isPresent())
+    if (field.writer().isEmpty() || shape.role() != Role.DOMAIN) {
+      return field.writer().isPresent();
+    }
+    List<HopLedger> inward =
+        concept.hops().stream().filter(hop -> hop.hop().to().equals(shape)).toList();
+    boolean isWritten =
+        inward.stream()
+            .filter(hop -> hop.writer(field).isPresent())
             .flatMap(hop -> hop.writes().stream())
-            .anyMatch(mapping -> mapping.target().equals(Optional.of(field)))
-        : field.writer().isPresent();
+            .anyMatch(mapping -> mapping.target().equals(Optional.of(field)));
+    return isWritten
+        || inward.stream()
+            .flatMap(hop -> hop.into(field.name()).stream())
+            .noneMatch(mapping -> mapping.isCarried() || mapping.given().isPresent());
   }
 
   /** Whether elements are added one by one; domain types may check each of them. */

@@ -84,6 +84,28 @@ final class ObjectSampler {
         tools.values(), tools.text(), type, limits.of(field), shape.mayBeMissing(field));
   }
 
+  /** The place of a parameter or field among the values of a recipe; negative if it is none. */
+  int indexOf(String name) {
+    List<PartSampler> all = parts();
+    for (int index = 0; index < all.size(); index++) {
+      if (all.get(index).part().name().equals(name)) {
+        return index;
+      }
+    }
+    return -1;
+  }
+
+  /** The type that a part of a recipe accepts. */
+  TypeRef typeAt(int index) {
+    return parts().get(index).part().type();
+  }
+
+  /** Whether some samples have no value for a field. */
+  boolean sendsNothing(String name) {
+    int index = subtypes().isEmpty() ? indexOf(name) : -1;
+    return index >= 0 && parts().get(index).sendsNothing();
+  }
+
   boolean isOfDomain() {
     return shape.equals(concept.hub());
   }

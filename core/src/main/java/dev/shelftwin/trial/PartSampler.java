@@ -41,8 +41,9 @@ final class PartSampler {
     this.samplers = samplers;
     this.tools = tools;
     this.origins = origins;
-    this.part = part;
-    this.draw = draw(part);
+    boolean required = !shape.equals(concept.hub()) && origins.isRequired(part.name());
+    this.part = required ? part.required() : part;
+    this.draw = draw(this.part);
     this.fromDomain = fromDomain();
   }
 
@@ -62,6 +63,11 @@ final class PartSampler {
     return part;
   }
 
+  /** Whether some samples have no value for the part. */
+  boolean sendsNothing() {
+    return part.mayBeMissing() && !part.isParent();
+  }
+
   SampleValue draw(RandomGenerator random, Set<DrawnKey> taken) {
     return draw.draw(random, taken);
   }
@@ -73,8 +79,12 @@ final class PartSampler {
         : fromDomain.get().of(domain, random, taken);
   }
 
+  private boolean isChange() {
+    return shape.use().direction() == Direction.CHANGE;
+  }
+
   private Draw draw(SamplePart part) {
-    if (shape.use().direction() == Direction.CHANGE && part.type().isOptional()) {
+    if (isChange() && part.type().isOptional()) {
       return change(part);
     }
     if (part.isParent()) {
@@ -132,13 +142,12 @@ final class PartSampler {
   }
 
   private Draw ofDomainType(SamplePart part, FieldOrigins.DomainValue domain) {
-    boolean missing = part.mayBeMissing() && !domain.required();
-    Draw drawn = distinct(domain.type().present(), part.allowed(), missing);
+    Draw drawn = distinct(domain.type().present(), part.allowed(), part.mayBeMissing());
     if (domain.isOwnType()) {
       return drawn;
     }
     Draw byDomain = converted(drawn, domain.outward().orElseThrow());
-    Draw any = distinct(part.type(), part.allowed(), missing);
+    Draw any = distinct(part.type(), part.allowed(), part.mayBeMissing());
     return domain.isCoded()
         ? (random, taken) -> (random.nextInt(4) == 0 ? any : byDomain).draw(random, taken)
         : byDomain;

@@ -2,15 +2,16 @@ package dev.shelftwin.trial;
 
 import dev.shelftwin.ledger.HopLedger;
 import dev.shelftwin.ledger.ResolvedShape;
+import dev.shelftwin.runtime.Fault;
 import dev.shelftwin.runtime.FaultException;
 import dev.shelftwin.shape.Field;
 import java.lang.reflect.InvocationTargetException;
 import java.util.ArrayList;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Objects;
 import java.util.Optional;
+import java.util.Set;
+import java.util.function.IntConsumer;
 import org.jspecify.annotations.Nullable;
 
 /** Sends samples along one route and compares them after every hop. */
@@ -21,9 +22,17 @@ final class RouteRun {
   private final Observer observer;
   private final List<StepComparison> comparisons;
   private final RoundTripComparison roundTrip;
+  private final IntConsumer begins;
   private final ExercisedFields exercised;
+  private final List<Optional<FurtherMethods>> further;
 
-  RouteRun(Route route, TrialTools tools) {
+  /**
+   * Prepares the runs of a route.
+   *
+   * @param begins told the number of a sample before each run of it
+   */
+  RouteRun(Route route, TrialTools tools, IntConsumer begins) {
+    this.begins = begins;
     this.route = route;
     this.tools = tools;
     this.observer = new Observer(route.concept(), tools.access());
@@ -31,8 +40,32 @@ final class RouteRun {
         route.steps().stream()
             .map(step -> new StepComparison(route.concept(), step, tools))
             .toList();
-    this.exercised = new ExercisedFields(route, tools.shapes(), tools.text());
+    this.exercised = new ExercisedFields(route, tools);
     this.roundTrip = new RoundTripComparison(route, tools);
+    List<Optional<FurtherMethods>> methods = new ArrayList<>();
+    for (int index = 0; index < comparisons.size(); index++) {
+      methods.add(further(route.steps().get(index), comparisons.get(index)));
+    }
+    this.further = List.copyOf(methods);
+  }
+
+  private Optional<FurtherMethods> further(RouteStep step, StepComparison comparison) {
+    return step instanceof RouteStep.ByMapper mapper
+        ? Optional.of(new FurtherMethods(route.concept(), mapper, comparison, tools, observer))
+        : Optional.empty();
+  }
+
+  /**
+   * The divergences of the methods for lists and for families, with the objects of the samples that
+   * arrived as they must.
+   *
+   * @param number the number of the last sample
+   */
+  List<Divergence> divergencesOfFurtherMethods(int number) {
+    return further.stream()
+        .flatMap(methods -> methods.stream())
+        .flatMap(methods -> methods.divergences(number).stream())
+        .toList();
   }
 
   /** The fields that the samples so far have tried. */
@@ -47,9 +80,9 @@ final class RouteRun {
    * @throws RejectedSample if the users' types reject the sample
    */
   RunResult run(Sample sample, int number) {
+    begins.accept(number);
     tools.repositories().begin(number);
-    Map<String, @Nullable Object> callerValues = new LinkedHashMap<>();
-    sample.callerValues().forEach((name, value) -> callerValues.put(name, value.value()));
+    Map<String, @Nullable Object> callerValues = sample.passedValues();
     Object object = sample.start().create();
     Observation start = observer.observe(object, route.start());
     List<Stop> stops = new ArrayList<>(List.of(new Stop(route.start().label(), start, null)));
@@ -70,14 +103,17 @@ final class RouteRun {
           object = passage.object();
         } else {
           HopLedger hop = ((RouteStep.ByMapper) step).ledger();
-          object = mapped(hop, object, existing, callerValues);
+          object = tools.mappers().map(route.concept(), hop, object, existing, callerValues);
         }
       } catch (EndRefusal refusal) {
         return result(stops, List.of(refused(step, refusal, stops, number)));
       } catch (InvocationTargetException thrown) {
-        Divergence failure = thrown(step, ObjectAccess.cause(thrown), stops, number);
+        Set<String> legitimate =
+            refused((RouteStep.ByMapper) step, object, existing, stops, callerValues);
+        Divergence failure = thrown(step, ObjectAccess.cause(thrown), legitimate, number);
         return result(stops, List.of(failure));
       }
+      Observation source = before;
       Observation after = observer.observe(object, step.to());
       stops.add(new Stop(step.stop(), after, passage));
       StepComparison comparison = comparisons.get(index);
@@ -90,24 +126,32 @@ final class RouteRun {
         return result(stops, divergences);
       }
       exercised.note(index, before);
+      FurtherMethods.Mapped mapped =
+          new FurtherMethods.Mapped(
+              source, after, untouched.flatMap(old -> sample.existing()), callerValues);
+      further.get(index).ifPresent(methods -> methods.note(mapped));
       before = after;
     }
+    exercised.noteStart(sample.start());
     List<Divergence> late = roundTrip.divergences(start, before, number);
     return late.isEmpty() ? RunResult.HELD : result(stops, late);
   }
 
-  private Object mapped(
-      HopLedger hop,
+  /**
+   * The fields that the mapper may refuse. Requests and rows may be refused, where the ledger's own
+   * conversions refuse them too; objects of the domain must not be.
+   */
+  private Set<String> refused(
+      RouteStep.ByMapper step,
       Object source,
-      @Nullable Object target,
-      Map<String, @Nullable Object> callerValues)
-      throws InvocationTargetException {
-    CompiledMappers mappers = tools.mappers();
-    if (target == null) {
-      return Objects.requireNonNull(mappers.create(route.concept(), hop, source, callerValues));
-    }
-    @Nullable Object created = mappers.update(route.concept(), hop, target, source, callerValues);
-    return created == null ? target : created;
+      @Nullable Object existing,
+      List<Stop> stops,
+      Map<String, @Nullable Object> callerValues) {
+    boolean fromOutside =
+        stops.stream().noneMatch(stop -> stop.observation().shape().equals(route.concept().hub()));
+    return fromOutside
+        ? tools.hops().refused(step.ledger(), source, Optional.ofNullable(existing), callerValues)
+        : Set.of();
   }
 
   /** An object that an end rejected, at the field that the end names if it names one. */
@@ -125,23 +169,42 @@ final class RouteRun {
         List.of());
   }
 
-  /** Requests may be rejected; objects of the domain must not be. */
-  private Divergence thrown(RouteStep step, Throwable cause, List<Stop> stops, int number) {
-    boolean fault = cause instanceof FaultException;
-    boolean fromOutside =
-        stops.stream().noneMatch(stop -> stop.observation().shape().equals(route.concept().hub()));
-    if (fault && fromOutside) {
-      throw new RejectedSample(String.valueOf(cause.getMessage()));
-    }
+  /**
+   * What a mapper threw.
+   *
+   * @param legitimate the fields that it may refuse
+   * @throws RejectedSample if it refused nothing else
+   */
+  private Divergence thrown(RouteStep step, Throwable cause, Set<String> legitimate, int number) {
     String type = step.to().shape().type().simpleName();
-    return new Divergence(
-        step.label(),
-        type,
-        fault ? Divergence.Kind.REFUSED : Divergence.Kind.FAILED,
-        "a " + type,
-        fault ? String.valueOf(cause.getMessage()) : cause.toString(),
-        number,
-        List.of());
+    if (!(cause instanceof FaultException faults)) {
+      return divergence(step, type, Divergence.Kind.FAILED, "a " + type, cause.toString(), number);
+    }
+    HopLedger hop = ((RouteStep.ByMapper) step).ledger();
+    ResolvedShape from = hop.hop().from();
+    for (Fault fault : faults.faults()) {
+      if (!isOf(fault, hop) || !legitimate.contains(HopRunner.head(fault.path().text()))) {
+        return divergence(
+            step, type, Divergence.Kind.REFUSED, "a " + type, fault.toString(), number);
+      }
+    }
+    Fault first = faults.faults().get(0);
+    String head = HopRunner.head(first.path().text());
+    throw new RejectedSample(from.label() + (head.isEmpty() ? "" : "." + head), first.message());
+  }
+
+  /** Whether a fault names the object that holds the value; only generated mappers must. */
+  private boolean isOf(Fault fault, HopLedger hop) {
+    ResolvedShape from = hop.hop().from();
+    return hop.family().isPresent()
+        || !tools.mappers().isGenerated(route.concept(), hop)
+        || (fault.layer().equals(from.layer().name())
+            && (fault.shape() + " ").startsWith(from.shape().type().simpleName() + " "));
+  }
+
+  private static Divergence divergence(
+      RouteStep step, String field, Divergence.Kind kind, String before, String after, int number) {
+    return new Divergence(step.label(), field, kind, before, after, number, List.of());
   }
 
   /** Values are converted to text only if somebody will read them. */

@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 
 /**
  * The values that one run along a route needs.
@@ -22,6 +23,13 @@ record Sample(
     Objects.requireNonNull(start, "start");
     Objects.requireNonNull(existing, "existing");
     callerValues = Collections.unmodifiableMap(new LinkedHashMap<>(callerValues));
+  }
+
+  /** The values that the mappers' caller passes, by target field. */
+  Map<String, @Nullable Object> passedValues() {
+    Map<String, @Nullable Object> passed = new LinkedHashMap<>();
+    callerValues.forEach((name, value) -> passed.put(name, value.value()));
+    return passed;
   }
 
   /** Simpler samples, each with one change. */

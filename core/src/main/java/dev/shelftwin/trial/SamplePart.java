@@ -44,6 +44,11 @@ record SamplePart(
         isParent);
   }
 
+  /** The part, always with a value. */
+  SamplePart required() {
+    return new SamplePart(name, type, field, false, allowed, isParent);
+  }
+
   /** The part without its optional, and always with a value. */
   SamplePart present() {
     return new SamplePart(name, type.present(), field, false, allowed, isParent);

@@ -9,6 +9,7 @@ import dev.shelftwin.plan.Direction;
 import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.FieldRole;
 import dev.shelftwin.shape.Role;
+import dev.shelftwin.shape.TypeRef;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.IdentityHashMap;
@@ -28,6 +29,8 @@ final class StepComparison {
   private final IdentityHashMap<ResolvedShape, List<SentField>> sentFields =
       new IdentityHashMap<>();
 
+  private final IdentityHashMap<HopLedger, List<ChildRows>> children = new IdentityHashMap<>();
+
   StepComparison(ConceptLedger concept, RouteStep step, TrialTools tools) {
     this.concept = concept;
     this.step = step;
@@ -40,6 +43,14 @@ final class StepComparison {
    * @param lookup finds the row to which it refers; empty if it refers to none
    */
   private record SentField(Field field, Optional<Operation.FindRow> lookup) {}
+
+  /**
+   * A field with child rows.
+   *
+   * @param type the type of the rows
+   * @param parent their field that refers to the row that has them
+   */
+  private record ChildRows(Field rows, TypeRef type, Field parent) {}
 
   /**
    * A field, or the whole object if it has no field.
@@ -72,7 +83,60 @@ final class StepComparison {
             .ifPresent(expected -> pairs.add(new Pair(target, expected, after.of(target.get()))));
       }
     }
+    if (existing.isEmpty()) {
+      pairs.addAll(parents(hop, after));
+    }
     return divergences(pairs, sample);
+  }
+
+  /** Every child row must refer to the row that has it. */
+  private List<Pair> parents(HopLedger hop, Observation after) {
+    List<Pair> pairs = new ArrayList<>();
+    for (ChildRows child : children.computeIfAbsent(hop, this::children)) {
+      for (Object row : rows(after.of(child.rows()).value())) {
+        boolean linked =
+            row == null
+                || !tools.classes().load(child.type()).isInstance(row)
+                || tools.access().read(row, child.parent()) == after.object();
+        if (!linked) {
+          pairs.add(
+              new Pair(
+                  Optional.of(child.rows()),
+                  ExpectedValue.of("children whose " + child.parent().name() + " is their row"),
+                  ObservedValue.of("a child of no row", false)));
+          break;
+        }
+      }
+    }
+    return pairs;
+  }
+
+  private static Collection<? extends @Nullable Object> rows(@Nullable Object value) {
+    @Nullable Object present = ValueFitting.unwrapped(value);
+    if (present == null) {
+      return List.of();
+    }
+    return ValueFitting.hasElements(present) ? ValueFitting.elements(present) : List.of(present);
+  }
+
+  private List<ChildRows> children(HopLedger hop) {
+    List<ChildRows> found = new ArrayList<>();
+    for (FieldMapping mapping : hop.mappings()) {
+      mapping.conversion().stream()
+          .flatMap(conversion -> conversion.operations(Operation.CallMapper.class))
+          .forEach(
+              call ->
+                  tools
+                      .ledger()
+                      .parentField(call, hop.hop().to())
+                      .filter(parent -> parent.type().equals(hop.hop().to().shape().type()))
+                      .ifPresent(
+                          parent ->
+                              found.add(
+                                  new ChildRows(
+                                      mapping.target().orElseThrow(), call.to(), parent))));
+    }
+    return found;
   }
 
   /** The divergences after an end: all fields must come back, except those that the end writes. */

@@ -23,6 +23,7 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.SplittableRandom;
+import java.util.function.Supplier;
 import org.jspecify.annotations.Nullable;
 
 /** Replaces the users' repositories: has a row for every key. */
@@ -40,6 +41,7 @@ final class TestRepositories implements RowSource {
   private final Map<RowKey, Object> rows = new HashMap<>();
   private final Map<String, List<SampleRecipe>> recipes = new HashMap<>();
   private int offset;
+  private @Nullable TypeRef absent;
   private final Map<String, Integer> counts = new HashMap<>();
   private final IdentityHashMap<Operation.FindRow, Lookup> lookups = new IdentityHashMap<>();
 
@@ -85,6 +87,21 @@ final class TestRepositories implements RowSource {
     rows.clear();
     counts.clear();
     offset = sample % VARIANTS;
+  }
+
+  /** Does something while no row of one type exists. */
+  <R> R without(TypeRef row, Supplier<R> work) {
+    absent = row;
+    try {
+      return work.get();
+    } finally {
+      absent = null;
+    }
+  }
+
+  /** The row that a mapper looks up; null if it does not exist. */
+  @Nullable Object lookUp(Operation.FindRow operation, Object key) {
+    return operation.row().equals(absent) ? null : find(operation, key);
   }
 
   /** A value for a mapper's supplier. */
@@ -158,7 +175,8 @@ final class TestRepositories implements RowSource {
     Creator creator =
         shape.constructors().stream()
             .min(Comparator.comparingInt(candidate -> candidate.parameters().size()))
-            .orElseThrow(() -> new RejectedSample(shape + " has no accessible constructor"));
+            .orElseThrow(
+                () -> new RejectedSample(shape.toString(), "has no accessible constructor"));
     List<@Nullable Object> arguments = new ArrayList<>();
     for (Parameter parameter : creator.parameters()) {
       arguments.add(values.sample(parameter.type(), Limits.NONE, false, random).value());
@@ -166,7 +184,7 @@ final class TestRepositories implements RowSource {
     try {
       Object row = access.create(creator, arguments);
       if (row == null) {
-        throw new RejectedSample(creator.label() + " returned null");
+        throw new RejectedSample(creator.label(), "returned null");
       }
       for (Field field : shape.storedFields().toList()) {
         boolean required = field.presence() == Presence.REQUIRED;
@@ -178,7 +196,7 @@ final class TestRepositories implements RowSource {
       }
       return row;
     } catch (InvocationTargetException thrown) {
-      throw new RejectedSample(creator.label() + ": " + ObjectAccess.cause(thrown).getMessage());
+      throw Failures.rejection(creator.label(), "", thrown);
     }
   }
 }

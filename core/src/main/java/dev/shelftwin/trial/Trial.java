@@ -6,13 +6,11 @@ import dev.shelftwin.ledger.MapperNames;
 import dev.shelftwin.shape.Shapes;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.SplittableRandom;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.function.Supplier;
 import java.util.stream.IntStream;
-import org.jspecify.annotations.Nullable;
 
 /**
  * Sends samples along the routes of all concepts and compares what arrives with the ledger after
@@ -26,6 +24,9 @@ public final class Trial {
   /** How many samples are sent at most besides those asked for, to try every field. */
   private static final int MORE = 100;
 
+  /** How many samples are kept to be sent once more with values that must be refused. */
+  private static final int COMPLETE = 8;
+
   private static final int USUAL_THREADS = 4;
 
   /** Every thread has a database of its own, which takes longer to open than few samples take. */
@@ -33,7 +34,7 @@ public final class Trial {
 
   private final Ledger ledger;
   private final TrialOptions options;
-  private final Map<String, String> unwritten;
+  private final TriedMappers mappers;
   private final Supplier<TrialTools> newTools;
   private final List<Route> routes;
 
@@ -44,20 +45,20 @@ public final class Trial {
    * @param shapes the users' types
    * @param loader loads the users' classes and the mappers
    * @param ends the ends of routes, besides the mappers
-   * @param unwritten why a mapper does not exist, by its qualified name
+   * @param mappers which mappers are tried
    */
   public Trial(
       Ledger ledger,
       Shapes shapes,
       ClassLoader loader,
       Ends ends,
-      Map<String, String> unwritten,
+      TriedMappers mappers,
       TrialOptions options) {
     this.ledger = ledger;
     this.options = options;
-    this.unwritten = Map.copyOf(unwritten);
+    this.mappers = mappers;
     Shapes shared = new SharedShapes(shapes);
-    this.newTools = () -> new TrialTools(ledger, shared, loader);
+    this.newTools = () -> new TrialTools(ledger, shared, loader, mappers.generated());
     this.routes =
         ledger.concepts().stream()
             .filter(concept -> options.includes(concept.name()))
@@ -71,31 +72,51 @@ public final class Trial {
   }
 
   /**
-   * Runs all routes.
+   * Runs all routes but those that the options skip.
    *
    * @throws dev.shelftwin.finding.InputException if a mapper or a sample method is missing
    */
   public TrialResult run(TrialProgress progress) {
-    int total = routes.size() * numbers().length;
+    progress.begins(routes);
+    List<Integer> places =
+        IntStream.range(0, routes.size())
+            .filter(place -> !options.skipped().contains(place))
+            .boxed()
+            .toList();
+    int total = places.size() * numbers().length;
     AtomicInteger done = new AtomicInteger();
     int threads = options.threads().orElseGet(() -> usualThreads(total));
     List<RouteResult> results =
         new RouteWorkers<>(threads, newTools)
             .run(
-                routes,
-                (route, tools) ->
-                    run(
-                        route,
-                        tools,
-                        () -> {
-                          synchronized (done) {
-                            progress.advance(route.toString(), done.incrementAndGet(), total);
-                          }
-                        }));
+                places,
+                (place, tools) -> {
+                  Reporter reporter = new Reporter(progress, place, done, total);
+                  RouteResult result = run(routes.get(place), tools, reporter);
+                  progress.pauses(place);
+                  if (threads == 1 || isCertain(result)) {
+                    progress.ends(place, result);
+                  }
+                  return result;
+                });
     if (threads > 1) {
-      results = confirmed(results);
+      results = confirmed(places, results, progress);
     }
     return new TrialResult(ledger.plan().name(), options.seed(), results);
+  }
+
+  /** Tells of the samples of one route. */
+  private record Reporter(TrialProgress progress, int place, AtomicInteger done, int total) {
+
+    void sends(int sample) {
+      progress.sends(place, sample);
+    }
+
+    void sent(Route route) {
+      synchronized (done) {
+        progress.advance(route.toString(), done.incrementAndGet(), total);
+      }
+    }
   }
 
   private int usualThreads(int samples) {
@@ -104,17 +125,41 @@ public final class Trial {
   }
 
   /**
-   * Repeats routes that did not hold one by one, because the users' code need not be thread-safe.
+   * Repeats routes one by one that did not hold, or needed further samples, because the users' code
+   * need not be thread-safe.
    */
-  private List<RouteResult> confirmed(List<RouteResult> results) {
+  private List<RouteResult> confirmed(
+      List<Integer> places, List<RouteResult> results, TrialProgress progress) {
     TrialTools tools = newTools.get();
     List<RouteResult> confirmed = new ArrayList<>(results);
-    for (int index = 0; index < results.size(); index++) {
-      if (results.get(index).outcome() != Outcome.HELD) {
-        confirmed.set(index, run(routes.get(index), tools, () -> {}));
+    for (int index = 0; index < places.size(); index++) {
+      if (!isCertain(results.get(index))) {
+        int place = places.get(index);
+        Reporter reporter = new Reporter(new OnlySending(progress), place, new AtomicInteger(), 0);
+        RouteResult result = run(routes.get(place), tools, reporter);
+        progress.pauses(place);
+        progress.ends(place, result);
+        confirmed.set(index, result);
       }
     }
     return confirmed;
+  }
+
+  /** Samples that are repeated are not counted again. */
+  private record OnlySending(TrialProgress progress) implements TrialProgress {
+
+    @Override
+    public void sends(int route, int sample) {
+      progress.sends(route, sample);
+    }
+
+    @Override
+    public void advance(String route, int done, int total) {}
+  }
+
+  private boolean isCertain(RouteResult result) {
+    int accepted = result.samples() - result.refused();
+    return result.outcome() == Outcome.HELD && accepted <= numbers().length;
   }
 
   /**
@@ -123,21 +168,23 @@ public final class Trial {
    * @throws dev.shelftwin.finding.InputException if a mapper or a sample method is missing
    */
   public RouteResult run(Route route) {
-    return run(route, newTools.get(), () -> {});
+    return run(
+        route, newTools.get(), new Reporter(TrialProgress.SILENT, 0, new AtomicInteger(), 0));
   }
 
-  private RouteResult run(Route route, TrialTools tools, Runnable afterSample) {
+  private RouteResult run(Route route, TrialTools tools, Reporter reporter) {
     Optional<String> missing =
         route.hops().stream()
             .map(hop -> MapperNames.qualifiedName(route.concept(), hop.hop().outer().layer()))
-            .filter(unwritten::containsKey)
+            .filter(mappers.unwritten()::containsKey)
             .findFirst();
     if (missing.isPresent()) {
-      return notRun(route, "no mapper " + missing.get() + ": " + unwritten.get(missing.get()));
+      return notRun(
+          route, "no mapper " + missing.get() + ": " + mappers.unwritten().get(missing.get()));
     }
     AtomicInteger current = new AtomicInteger();
     try {
-      return send(route, tools, current, afterSample);
+      return send(route, tools, current, reporter);
     } catch (InputException wrong) {
       throw wrong;
     } catch (RuntimeException | StackOverflowError | OutOfMemoryError | LinkageError failure) {
@@ -148,51 +195,72 @@ public final class Trial {
   }
 
   private RouteResult send(
-      Route route, TrialTools tools, AtomicInteger current, Runnable afterSample) {
+      Route route, TrialTools tools, AtomicInteger current, Reporter reporter) {
+    int[] numbers = numbers();
+    reporter.sends(numbers[0]); // the users' classes are initialised from here on
     RouteSampler sampler = new RouteSampler(route, tools.samplers());
-    RouteRun run = new RouteRun(route, tools);
+    RouteRun run = new RouteRun(route, tools, reporter::sends);
     List<Divergence> divergences = new ArrayList<>();
     int sent = 0;
-    int rejected = 0;
-    @Nullable String reason = null;
-    int[] numbers = numbers();
+    Refusals refusals = new Refusals();
+    List<Sample> complete = new ArrayList<>();
     int most = options.only().isPresent() ? numbers.length : numbers.length + MORE;
     for (int index = 0; index < most && isNeeded(index, numbers, run); index++) {
       int number = index < numbers.length ? numbers[index] : index;
       SplittableRandom random = random(route, number);
       boolean accepted = false;
       current.set(number);
+      reporter.sends(number);
       for (int draw = 0; draw < DRAWS && !accepted; draw++) {
         sent++;
         try {
           Sample sample = sampler.draw(random, draw > 0);
-          record(divergences, sample, run.run(sample, number), run);
+          RunResult result = run.run(sample, number);
+          record(divergences, sample, result, run);
+          if (result.divergences().isEmpty() && complete.size() < COMPLETE) {
+            complete.add(sample);
+          }
           accepted = true;
         } catch (RejectedSample rejection) {
-          rejected++;
-          reason = rejection.getMessage();
+          refusals.add(rejection);
         } catch (EndMissing absent) {
           return notRun(route, String.valueOf(absent.getMessage()));
         }
       }
       if (index < numbers.length) {
-        afterSample.run();
+        reporter.sent(route);
       }
     }
-    Outcome outcome =
-        !divergences.isEmpty() ? Outcome.BROKEN : rejected == sent ? Outcome.REFUSED : Outcome.HELD;
-    if (outcome == Outcome.HELD && options.only().isEmpty() && !run.exercised().isComplete()) {
+    divergences.addAll(run.divergencesOfFurtherMethods(current.get()));
+    divergences.addAll(new RefusedValues(route, tools).divergences(complete, current.get()));
+    return result(route, sent, refusals, divergences, run.exercised());
+  }
+
+  private RouteResult result(
+      Route route,
+      int sent,
+      Refusals refusals,
+      List<Divergence> divergences,
+      ExercisedFields exercised) {
+    Outcome outcome = Outcome.HELD;
+    Optional<String> reason = Optional.empty();
+    if (!divergences.isEmpty()) {
+      outcome = Outcome.BROKEN;
+    } else if (refusals.count() == sent) {
+      outcome = Outcome.REFUSED;
+      reason = refusals.all().stream().map(Refusal::example).findFirst();
+    } else if (options.only().isEmpty() && !exercised.isComplete()) {
       outcome = Outcome.INCOMPLETE;
-      reason =
-          "never sent with two different values: " + String.join(", ", run.exercised().missing());
+      reason = Optional.of(exercised.reason());
     }
     return new RouteResult(
         route.conceptName(),
         route.stops(),
         sent,
-        rejected,
+        refusals.all(),
         outcome,
-        Optional.ofNullable(reason),
+        reason,
+        outcome == Outcome.INCOMPLETE ? exercised.missing() : List.of(),
         divergences);
   }
 
@@ -203,7 +271,14 @@ public final class Trial {
 
   private static RouteResult notRun(Route route, String reason) {
     return new RouteResult(
-        route.conceptName(), route.stops(), 0, 0, Outcome.REFUSED, Optional.of(reason), List.of());
+        route.conceptName(),
+        route.stops(),
+        0,
+        List.of(),
+        Outcome.REFUSED,
+        Optional.of(reason),
+        List.of(),
+        List.of());
   }
 
   /** Adds each failure once, with its simplest sample. A later sample may show a truncation. */

@@ -14,6 +14,7 @@ import java.util.Set;
  * @param ends whether routes lead to the real ends: JSON and a database
  * @param threads how many routes run at the same time, at least 1; empty for one if there are only
  *     few samples for a database, else for as many as the machine has processors, at most four
+ * @param skipped routes that were tried before, by their places among all routes
  */
 public record TrialOptions(
     long seed,
@@ -21,7 +22,8 @@ public record TrialOptions(
     Set<String> concepts,
     OptionalInt only,
     boolean ends,
-    OptionalInt threads) {
+    OptionalInt threads,
+    Set<Integer> skipped) {
 
   /** Enough for every edge value of a type to turn up in every field of it. */
   public static final int DEFAULT_SAMPLES = 200;
@@ -30,6 +32,7 @@ public record TrialOptions(
 
   public TrialOptions {
     concepts = Set.copyOf(concepts);
+    skipped = Set.copyOf(skipped);
     Objects.requireNonNull(only, "only");
     if (samples < 1 || threads.orElse(1) < 1) {
       throw new IllegalArgumentException("a trial needs at least one sample and one thread");
@@ -39,7 +42,7 @@ public record TrialOptions(
   /** Options for the usual number of threads. */
   public TrialOptions(
       long seed, int samples, Set<String> concepts, OptionalInt only, boolean ends) {
-    this(seed, samples, concepts, only, ends, OptionalInt.empty());
+    this(seed, samples, concepts, only, ends, OptionalInt.empty(), Set.of());
   }
 
   /** All concepts to their ends, with the usual seed and count. */
@@ -49,17 +52,22 @@ public record TrialOptions(
 
   /** The same with another count of samples. */
   public TrialOptions withSamples(int count) {
-    return new TrialOptions(seed, count, concepts, only, ends, threads);
+    return new TrialOptions(seed, count, concepts, only, ends, threads, skipped);
   }
 
   /** The same through the mappers alone. */
   public TrialOptions inMemory() {
-    return new TrialOptions(seed, samples, concepts, only, false, threads);
+    return new TrialOptions(seed, samples, concepts, only, false, threads, skipped);
   }
 
   /** The same on a number of threads. */
   public TrialOptions withThreads(int count) {
-    return new TrialOptions(seed, samples, concepts, only, ends, OptionalInt.of(count));
+    return new TrialOptions(seed, samples, concepts, only, ends, OptionalInt.of(count), skipped);
+  }
+
+  /** The same without some routes. */
+  public TrialOptions without(Set<Integer> routes) {
+    return new TrialOptions(seed, samples, concepts, only, ends, threads, routes);
   }
 
   boolean includes(String concept) {

@@ -4,10 +4,12 @@ import dev.shelftwin.convert.Catalogue;
 import dev.shelftwin.convert.NestedMappers;
 import dev.shelftwin.ledger.Ledger;
 import dev.shelftwin.shape.Shapes;
+import java.util.Set;
 
 /** What all routes of a trial share. */
 final class TrialTools {
 
+  private final Ledger ledger;
   private final Shapes shapes;
   private final ObjectAccess access;
   private final ValueText text;
@@ -17,10 +19,13 @@ final class TrialTools {
   private final ObjectSamplers samplers;
   private final TestRepositories repositories;
   private final CompiledMappers mappers;
+  private final UserClasses classes;
+  private final HopRunner hops;
 
-  TrialTools(Ledger ledger, Shapes shapes, ClassLoader loader) {
+  TrialTools(Ledger ledger, Shapes shapes, ClassLoader loader, Set<String> generated) {
+    this.ledger = ledger;
     this.shapes = shapes;
-    UserClasses classes = new UserClasses(loader);
+    classes = new UserClasses(loader);
     access = new ObjectAccess(classes);
     ValueFitting fitting = new ValueFitting(classes);
     StoredParts parts = new StoredParts(ledger, shapes);
@@ -46,7 +51,12 @@ final class TrialTools {
                 text,
                 new Catalogue(shapes, NestedMappers.NONE)));
     repositories = new TestRepositories(shapes, access, fitting, values, conversions, samplers);
-    mappers = new CompiledMappers(ledger, classes, access, repositories);
+    mappers = new CompiledMappers(ledger, classes, access, repositories, generated);
+    hops = new HopRunner(expected, classes, access, fitting, repositories);
+  }
+
+  Ledger ledger() {
+    return ledger;
   }
 
   Shapes shapes() {
@@ -83,5 +93,13 @@ final class TrialTools {
 
   CompiledMappers mappers() {
     return mappers;
+  }
+
+  UserClasses classes() {
+    return classes;
+  }
+
+  HopRunner hops() {
+    return hops;
   }
 }

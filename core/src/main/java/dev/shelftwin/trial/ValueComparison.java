@@ -4,15 +4,19 @@ import dev.shelftwin.shape.Field;
 import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.Collection;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.BiPredicate;
 import org.jspecify.annotations.Nullable;
 
 /** Compares values field by field, without the users' own {@code equals}. */
 final class ValueComparison {
+
+  private final Map<Class<?>, Boolean> valueClasses = new HashMap<>();
 
   private final StoredParts parts;
   private final ObjectAccess access;
@@ -174,20 +178,22 @@ final class ValueComparison {
     return Optional.empty();
   }
 
-  /** Elements of a set may arrive in any order. */
+  /** Elements of a set may arrive in any order, and those that equal each other only once. */
   private Optional<Difference> ofElements(
       ExpectedValue source, List<ExpectedValue> expected, Object container, @Nullable Open open) {
     Collection<? extends @Nullable Object> actual = ValueFitting.elements(container);
-    if (expected.size() != actual.size()) {
+    boolean fewer = container instanceof Set && actual.stream().allMatch(this::comparesValues);
+    if (fewer ? expected.size() < actual.size() : expected.size() != actual.size()) {
       return different(source.source(), container);
     }
     if (container instanceof Set) {
+      BiPredicate<ExpectedValue, @Nullable Object> same =
+          (element, other) -> difference(element, other, open).isEmpty();
       boolean all =
           expected.stream()
-              .allMatch(
-                  element ->
-                      actual.stream()
-                          .anyMatch(other -> difference(element, other, open).isEmpty()));
+                  .allMatch(element -> actual.stream().anyMatch(one -> same.test(element, one)))
+              && actual.stream()
+                  .allMatch(one -> expected.stream().anyMatch(element -> same.test(element, one)));
       return unless(all, source.source(), container);
     }
     int index = 0;
@@ -200,6 +206,22 @@ final class ValueComparison {
       index++;
     }
     return Optional.empty();
+  }
+
+  /** Whether different objects of its class may be equal (Object.equals). */
+  private boolean comparesValues(@Nullable Object element) {
+    return element != null
+        && valueClasses.computeIfAbsent(
+            element.getClass(),
+            type -> {
+              try {
+                return !type.getMethod("equals", Object.class)
+                    .getDeclaringClass()
+                    .equals(Object.class);
+              } catch (NoSuchMethodException impossible) {
+                throw new IllegalStateException(impossible);
+              }
+            });
   }
 
   /** A field that refers back to an object that is being compared needs no further comparison. */

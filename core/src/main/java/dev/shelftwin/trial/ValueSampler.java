@@ -149,7 +149,7 @@ final class ValueSampler {
     Optional<Shape> shape = shapes.find(type);
     if (shape.isEmpty()) {
       return (limits, random, depth) -> {
-        throw new RejectedSample("no sample of " + type + " can be created");
+        throw new RejectedSample(type.toString(), "no sample can be created");
       };
     }
     if (!shape.get().constants().isEmpty()) {
@@ -162,10 +162,8 @@ final class ValueSampler {
     if (shape.get().isAbstract()) {
       return (limits, random, depth) -> {
         throw new RejectedSample(
-            "no sample of "
-                + type
-                + " can be created (it is abstract); name a sample method in"
-                + " 'samples'");
+            type.toString(),
+            "no sample can be created (it is abstract); name a sample method in 'samples'");
       };
     }
     return new CreatorSamples(this, shapes, classes, access, shape.get());
@@ -286,7 +284,7 @@ final class ValueSampler {
     @Override
     public SampleValue sample(Limits limits, RandomGenerator random, int depth) {
       if (depth >= MAX_IMPLEMENTED) {
-        throw new RejectedSample("no sample of " + shape + " can be created");
+        throw new RejectedSample(shape.toString(), "no sample can be created");
       }
       Map<String, @Nullable Object> results = new HashMap<>();
       for (Field field : shape.storedFields().toList()) {

@@ -77,8 +77,8 @@ class OneDirectionTest {
     Project project = new Project(folder).instead(rows, TYPES);
     assertThat(project.check()).isEmpty();
     String mapper = Project.text(project.run(OpenProject::generate), "TagApiMapper");
-    assertThat(mapper).contains("request.id = row.id").contains("row.pin = request.pin");
-    assertThat(mapper).doesNotContain("row.id = ").doesNotContain("request.pin = ");
+    assertThat(mapper).contains("view.id = row.id").contains("row.pin = request.pin");
+    assertThat(mapper).doesNotContain("row.id = ").doesNotContain("view.pin = ");
     assertHeld(project.trial(7, 30));
   }
 }

@@ -13,6 +13,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.Arguments;
+import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.MethodSource;
 
 /** What one layer accepts and the next refuses, on both sides of each limit's border. */
@@ -223,5 +224,30 @@ class LimitsTest {
             "GlazeRow.label may be missing, but Glaze.name requires a value.",
             "NewGlaze.note accepts texts of 30 characters, but the column of GlazeRow.note holds at most 20.",
             "Glaze.code identifies objects, but the column of GlazeRow.code is not unique.");
+  }
+
+  /** Accessors of boxes cannot give a primitive field nothing. */
+  @ParameterizedTest
+  @CsvSource({"int, Integer, Integer", "Integer, Integer, int"})
+  void aPrimitiveFieldOrSetterNeedsAValue(String kept, String read, String written) {
+    List<Finding> findings =
+        new Project(folder)
+            .with(
+                "Optional<String> note) {}",
+                "Optional<String> note,\n    Optional<Integer> coats) {}")
+            .with(
+                "protected GlazeRow() {}",
+                """
+                %s coats;
+                  protected GlazeRow() {}
+                  public %s getCoats() { return coats; }
+                  public void setCoats(%s coats) { this.coats = coats; }
+                """
+                    .formatted(kept, read, written))
+            .with("public record GlazeView(", "public record GlazeView(\n    Integer coats,")
+            .check();
+    assertThat(findings)
+        .extracting(Finding::message)
+        .contains("Glaze.coats may be missing, but GlazeRow.coats requires a value.");
   }
 }

@@ -16,6 +16,7 @@ import dev.shelftwin.trial.Trial;
 import dev.shelftwin.trial.TrialOptions;
 import dev.shelftwin.trial.TrialProgress;
 import dev.shelftwin.trial.TrialResult;
+import dev.shelftwin.trial.TriedMappers;
 import java.nio.file.Path;
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -103,7 +104,8 @@ public final class OpenProject implements AutoCloseable {
         (loader, uncompiled) -> {
           Map<String, String> missing = new HashMap<>(unwritten);
           uncompiled.forEach((mapper, why) -> missing.put(mapper, "it does not compile: " + why));
-          return new Trial(ledger, reader, loader, Ends.NONE, missing, options).run(progress);
+          TriedMappers tried = new TriedMappers(mappers.keySet(), missing);
+          return new Trial(ledger, reader, loader, Ends.NONE, tried, options).run(progress);
         });
   }
 

@@ -18,6 +18,7 @@ import dev.shelftwin.plan.GivenValue;
 import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.Place;
 import dev.shelftwin.trial.Divergence;
+import dev.shelftwin.trial.Refusal;
 import dev.shelftwin.trial.RouteResult;
 import dev.shelftwin.trial.TrialResult;
 import java.util.LinkedHashMap;
@@ -57,7 +58,8 @@ public final class JsonReport {
         object(
             "plan", result.plan(),
             "seed", result.seed(),
-            "routes", result.routes().stream().map(JsonReport::route).toList()));
+            "routes", result.routes().stream().map(JsonReport::route).toList(),
+            "mappers", List.of()));
   }
 
   private static Map<String, @Nullable Object> concept(ConceptLedger concept) {
@@ -114,8 +116,15 @@ public final class JsonReport {
         "route", route.route(),
         "samples", route.samples(),
         "refused", route.refused(),
+        "refusals", route.refusals().stream().map(JsonReport::refusal).toList(),
         "outcome", route.outcome().key(),
+        "reason", route.reason().orElse(null),
+        "unexercised", route.unexercised(),
         "divergences", route.divergences().stream().map(JsonReport::divergence).toList());
+  }
+
+  private static Map<String, @Nullable Object> refusal(Refusal refusal) {
+    return object("by", refusal.by(), "example", refusal.example(), "count", refusal.count());
   }
 
   private static Map<String, @Nullable Object> divergence(Divergence divergence) {

@@ -6,6 +6,7 @@ import com.github.freva.asciitable.HorizontalAlign;
 import com.github.freva.asciitable.OverflowBehaviour;
 import dev.shelftwin.trial.Divergence;
 import dev.shelftwin.trial.Outcome;
+import dev.shelftwin.trial.Refusal;
 import dev.shelftwin.trial.RouteResult;
 import dev.shelftwin.trial.Snapshot;
 import dev.shelftwin.trial.TrialResult;
@@ -78,10 +79,15 @@ public final class TrialText {
             outcome(route.outcome(), style),
             style.faint(String.format(Locale.ROOT, "%-24s", counts)),
             legs(route));
-    boolean notProved = route.outcome() == Outcome.REFUSED || route.outcome() == Outcome.INCOMPLETE;
-    return notProved
-        ? line + route.reason().map(reason -> "      " + reason + "\n").orElse("")
-        : line;
+    StringBuilder text = new StringBuilder(line);
+    for (Refusal refusal : route.refusals()) {
+      text.append(style.faint("      refused " + refusal.count() + ": " + refusal.example()))
+          .append('\n');
+    }
+    if (route.refusals().isEmpty() || route.outcome() != Outcome.REFUSED) {
+      route.reason().ifPresent(reason -> text.append("      ").append(reason).append('\n'));
+    }
+    return text.toString();
   }
 
   /** The route, wrapped if it is too long for one line. */
@@ -112,6 +118,9 @@ public final class TrialText {
   /** The smallest sample found: the diverging fields at each stop, then the rest of the start. */
   private static String evidence(List<Divergence> together) {
     List<Snapshot> snapshots = together.get(0).snapshots();
+    if (snapshots.isEmpty()) {
+      return ""; // the method was called with objects of several samples
+    }
     Set<String> diverging =
         together.stream()
             .flatMap(divergence -> rowsOf(divergence).stream())

@@ -1,0 +1,163 @@
+package dev.shelftwin.cli;
+
+import dev.shelftwin.trial.Route;
+import dev.shelftwin.trial.RouteResult;
+import dev.shelftwin.trial.TrialProgress;
+import java.io.IOException;
+import java.io.PrintStream;
+import java.io.UncheckedIOException;
+import java.net.InetAddress;
+import java.net.Socket;
+import java.nio.charset.StandardCharsets;
+import java.time.Duration;
+import java.util.Arrays;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+
+/**
+ * Runs in the virtual machine that runs the users' code, and tells the other one how far the trial
+ * has come. A sample that takes too long ends the virtual machine, because no thread can be stopped
+ * from outside.
+ */
+final class TrialWorker implements TrialProgress {
+
+  private static final Duration INTERVAL = Duration.ofMillis(100);
+
+  /** What the first sample of a thread may take in addition, because the ends are opened for it. */
+  private static final Duration OPENING = Duration.ofSeconds(20);
+
+  private final String plan;
+  private final PrintStream messages;
+  private final Duration limit;
+  private final Map<Thread, UnderWay> underWay = new HashMap<>();
+
+  /**
+   * Connects to the virtual machine that reports.
+   *
+   * @param port where it listens on this machine
+   * @param secret what it knows this one by
+   * @param plan the name of the plan
+   * @param limit how long one sample may take
+   */
+  TrialWorker(int port, String secret, String plan, Duration limit) {
+    this.plan = plan;
+    this.limit = limit;
+    try {
+      Socket socket = new Socket(InetAddress.getLoopbackAddress(), port);
+      messages = new PrintStream(socket.getOutputStream(), false, StandardCharsets.UTF_8);
+      messages.println(secret);
+      messages.flush();
+      daemon("end", () -> endWith(socket));
+    } catch (IOException unreachable) {
+      throw new UncheckedIOException(unreachable);
+    }
+    daemon("time limit", this::watch);
+  }
+
+  /** A sample that a thread has sent and that has not come back. */
+  private record UnderWay(int route, int sample, long since, boolean first) {}
+
+  private static void daemon(String name, Runnable work) {
+    Thread thread = new Thread(work, "shelf-twin " + name);
+    thread.setDaemon(true);
+    thread.start();
+  }
+
+  /** Nobody is interested in the trial any more once the other virtual machine has ended. */
+  private static void endWith(Socket socket) {
+    try {
+      while (socket.getInputStream().read() >= 0) {
+        // it never writes
+      }
+    } catch (IOException closed) {
+      // it has ended
+    }
+    Runtime.getRuntime().halt(ExitCode.OWN_ERROR);
+  }
+
+  private void watch() {
+    while (true) {
+      try {
+        Thread.sleep(INTERVAL.toMillis());
+      } catch (InterruptedException interrupted) {
+        return;
+      }
+      synchronized (this) {
+        long now = System.nanoTime();
+        underWay.forEach(
+            (thread, sent) -> {
+              Duration allowed = sent.first() ? limit.plus(OPENING) : limit;
+              if (now - sent.since() > allowed.toNanos()) {
+                tell(new WorkerMessage.Stuck(sent.route(), sent.sample(), place(thread)));
+                Runtime.getRuntime().halt(ExitCode.OWN_ERROR);
+              }
+            });
+      }
+    }
+  }
+
+  /** Where a thread is in the users' code. */
+  private static String place(Thread thread) {
+    List<StackTraceElement> frames = Arrays.asList(thread.getStackTrace());
+    return frames.stream()
+        .filter(frame -> !frame.getClassName().matches("(java|jdk|sun|javax|dev\\.shelftwin)\\..*"))
+        .findFirst()
+        .or(() -> frames.stream().findFirst())
+        .map(StackTraceElement::toString)
+        .orElse("no method");
+  }
+
+  private synchronized void tell(WorkerMessage message) {
+    messages.println(message.line());
+    messages.flush();
+  }
+
+  @Override
+  public void begins(List<Route> routes) {
+    tell(
+        new WorkerMessage.Begun(
+            plan,
+            routes.stream()
+                .map(route -> new WorkerMessage.RouteName(route.conceptName(), route.stops()))
+                .toList()));
+  }
+
+  @Override
+  public synchronized void sends(int route, int sample) {
+    UnderWay before = underWay.get(Thread.currentThread());
+    boolean first = before == null || (before.first() && before.sample() == sample);
+    underWay.put(Thread.currentThread(), new UnderWay(route, sample, System.nanoTime(), first));
+    if (before == null || before.route() != route || before.sample() != sample) {
+      tell(new WorkerMessage.Sending(route, sample));
+    }
+  }
+
+  @Override
+  public synchronized void pauses(int route) {
+    underWay.computeIfPresent(
+        Thread.currentThread(),
+        (thread, sent) -> new UnderWay(route, -1, Long.MAX_VALUE, sent.first()));
+    tell(new WorkerMessage.Paused(route));
+  }
+
+  @Override
+  public void ends(int route, RouteResult result) {
+    tell(new WorkerMessage.Ended(route, WorkerMessage.Result.of(result)));
+  }
+
+  @Override
+  public void advance(String route, int done, int total) {
+    tell(new WorkerMessage.Advanced(route, done, total));
+  }
+
+  /**
+   * Ends this virtual machine, whatever threads the users' code has started.
+   *
+   * @param exitCode not {@link ExitCode#DONE} if the trial could not be run
+   */
+  void finish(int exitCode) {
+    tell(new WorkerMessage.Finished(exitCode));
+    Runtime.getRuntime().halt(exitCode);
+  }
+}

@@ -1,0 +1,19 @@
+package dev.shelftwin.trial;
+
+import java.util.Map;
+import java.util.Set;
+
+/**
+ * The mappers of a trial.
+ *
+ * @param generated the qualified names of those that were generated for it; others are the users'
+ *     own, which may refuse a missing value with any exception
+ * @param unwritten why a mapper does not exist, by its qualified name
+ */
+public record TriedMappers(Set<String> generated, Map<String, String> unwritten) {
+
+  public TriedMappers {
+    generated = Set.copyOf(generated);
+    unwritten = Map.copyOf(unwritten);
+  }
+}
