@@ -32,6 +32,9 @@ import picocli.CommandLine.Spec;
     mixinStandardHelpOptions = true)
 final class TrialCommand implements Callable<Integer> {
 
+  /** To open a JPA provider and a database, on a busy machine. */
+  private static final Duration OPENING = Duration.ofSeconds(20);
+
   private final Console console;
   @Spec private @Nullable CommandSpec spec;
   @Mixin private PlanOptions plan = new PlanOptions();
@@ -144,7 +147,8 @@ final class TrialCommand implements Callable<Integer> {
               Integer.parseInt(address.substring(0, colon)),
               address.substring(colon + 1),
               twin.plan().name(),
-              Duration.ofSeconds(timeLimit));
+              Duration.ofSeconds(timeLimit),
+              inMemory ? Duration.ZERO : OPENING);
       try {
         if (compiled) {
           twin.trialOfCompiled(options(), teller);
@@ -154,6 +158,9 @@ final class TrialCommand implements Callable<Integer> {
       } catch (InputException wrong) {
         console.err().print(FindingText.ofErrors(wrong.errors(), console.style()));
         teller.finish(ExitCode.WRONG_INPUT);
+      } catch (RuntimeException failure) {
+        teller.fail();
+        throw failure;
       }
       teller.finish(ExitCode.DONE);
       return ExitCode.DONE;

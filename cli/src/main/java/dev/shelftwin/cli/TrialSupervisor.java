@@ -10,6 +10,7 @@ import java.io.UncheckedIOException;
 import java.net.InetAddress;
 import java.net.ServerSocket;
 import java.net.Socket;
+import java.net.SocketException;
 import java.net.SocketTimeoutException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
@@ -93,6 +94,9 @@ final class TrialSupervisor {
   }
 
   private Outcome unable(int exit) {
+    if (exit == ExitCode.OWN_ERROR) {
+      return new Outcome(null, exit); // the other virtual machine has said which
+    }
     if (exit != ExitCode.WRONG_INPUT) {
       console
           .err()
@@ -200,7 +204,7 @@ final class TrialSupervisor {
     return new ProcessBuilder(command).redirectError(ProcessBuilder.Redirect.INHERIT).start();
   }
 
-  /** What the users' code prints is no result. */
+  /** Copies what the users' code prints to standard error; standard output has only the result. */
   private void copy(Process worker) {
     try {
       worker.getInputStream().transferTo(console.err());
@@ -232,7 +236,7 @@ final class TrialSupervisor {
           line = attempt.finished == null ? lines.readLine() : null;
         }
       }
-    } catch (java.net.SocketException reset) {
+    } catch (SocketException reset) {
       // the virtual machine ended; what it said before has been read
     }
   }

@@ -24,12 +24,10 @@ final class TrialWorker implements TrialProgress {
 
   private static final Duration INTERVAL = Duration.ofMillis(100);
 
-  /** What the first sample of a thread may take in addition, because the ends are opened for it. */
-  private static final Duration OPENING = Duration.ofSeconds(20);
-
   private final String plan;
   private final PrintStream messages;
   private final Duration limit;
+  private final Duration opening;
   private final Map<Thread, UnderWay> underWay = new HashMap<>();
 
   /**
@@ -39,10 +37,12 @@ final class TrialWorker implements TrialProgress {
    * @param secret what it knows this one by
    * @param plan the name of the plan
    * @param limit how long one sample may take
+   * @param opening how much longer the first sample of a thread may take, which opens the ends
    */
-  TrialWorker(int port, String secret, String plan, Duration limit) {
+  TrialWorker(int port, String secret, String plan, Duration limit, Duration opening) {
     this.plan = plan;
     this.limit = limit;
+    this.opening = opening;
     try {
       Socket socket = new Socket(InetAddress.getLoopbackAddress(), port);
       messages = new PrintStream(socket.getOutputStream(), false, StandardCharsets.UTF_8);
@@ -87,7 +87,7 @@ final class TrialWorker implements TrialProgress {
         long now = System.nanoTime();
         underWay.forEach(
             (thread, sent) -> {
-              Duration allowed = sent.first() ? limit.plus(OPENING) : limit;
+              Duration allowed = sent.first() ? limit.plus(opening) : limit;
               if (now - sent.since() > allowed.toNanos()) {
                 tell(new WorkerMessage.Stuck(sent.route(), sent.sample(), place(thread)));
                 Runtime.getRuntime().halt(ExitCode.OWN_ERROR);
@@ -149,6 +149,11 @@ final class TrialWorker implements TrialProgress {
   @Override
   public void advance(String route, int done, int total) {
     tell(new WorkerMessage.Advanced(route, done, total));
+  }
+
+  /** Says that the trial ends with an error of our own, which is no fault of a route. */
+  void fail() {
+    tell(new WorkerMessage.Finished(ExitCode.OWN_ERROR));
   }
 
   /**

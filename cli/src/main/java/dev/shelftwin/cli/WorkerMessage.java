@@ -33,7 +33,7 @@ sealed interface WorkerMessage {
   /** A sample is about to be sent. */
   record Sending(int route, int sample) implements WorkerMessage {}
 
-  /** No sample of a route is under way. */
+  /** A route does not run at the moment. */
   record Paused(int route) implements WorkerMessage {}
 
   /** How many samples have gone round. */

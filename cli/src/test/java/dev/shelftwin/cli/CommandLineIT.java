@@ -258,7 +258,9 @@ class CommandLineIT {
         0);
   }
 
-  /** Whatever the users' code does, the other routes are tried and the document is whole. */
+  /**
+   * Whatever the users' code does, the other routes are tried, and the JSON document is complete.
+   */
   @Test
   void codeThatEndsOrBlocksTheVirtualMachineIsNamed() throws Exception {
     Map<String, String> code = new LinkedHashMap<>();
@@ -290,7 +292,7 @@ class CommandLineIT {
     }
     Files.writeString(folder.resolve("shelf-twin.yaml"), plan);
     Result result =
-        run("trial", "--in-memory", "--samples", "3", "--time-limit", "2", "--format", "json");
+        run("trial", "--in-memory", "--samples", "3", "--time-limit", "5", "--format", "json");
     assertThat(result.code()).isOne();
     JsonNode routes = new ObjectMapper().readTree(result.out()).get("routes");
     assertThat(stream(routes).map(route -> route.get("outcome").asText()))
@@ -298,7 +300,7 @@ class CommandLineIT {
     assertThat(stream(routes).map(route -> route.get("reason").asText()).toList().toString())
         .contains(
             "sample 0 ended the Java virtual machine with the exit code 0",
-            "sample 0 did not come back within 2 s; it was in coop.kiln.model.Jug.name",
+            "sample 0 did not come back within 5 s; it was in coop.kiln.model.Jug.name",
             "sample 0 ended the Java virtual machine with the exit code 3",
             "java.lang.IllegalStateException: cracked");
     assertThat(result.err()).contains("{").doesNotContain("an error of its own");

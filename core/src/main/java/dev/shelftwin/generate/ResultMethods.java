@@ -42,7 +42,9 @@ final class ResultMethods {
     MethodSpec.Builder form =
         MethodSpec.methodBuilder(MapperNames.result(method.name()))
             .addModifiers(Modifier.PUBLIC)
-            .addJavadoc("The same as {@code $L}, with all faults as a value.", method.name())
+            .addJavadoc(
+                "Does the same as {@code $L}, but returns the faults instead of throwing them.",
+                method.name())
             .returns(ParameterizedTypeName.get(ClassName.get(Result.class), result))
             .addParameters(method.parameters());
     if (!inPlace) {

@@ -49,8 +49,8 @@ final class ExercisedFields {
     for (FieldMapping mapping : hop.mappings()) {
       if (mapping instanceof FieldMapping.Flow flow) {
         for (Field source : flow.sources()) {
-          if (reached.isEmpty() || reached.get().contains(head(source))) {
-            next.add(head(flow.into()));
+          if (reached.isEmpty() || reached.get().contains(HopRunner.head(source.name()))) {
+            next.add(HopRunner.head(flow.into().name()));
             if (source.reader().isPresent()) {
               boolean several = hasSeveralValues(source.type(), shapes);
               boolean nothing = reached.isEmpty() && sampler.sendsNothing(source.name());
@@ -62,11 +62,6 @@ final class ExercisedFields {
       }
     }
     return next;
-  }
-
-  private static String head(Field field) {
-    int dot = field.name().indexOf('.');
-    return dot < 0 ? field.name() : field.name().substring(0, dot);
   }
 
   /** An enumeration may have one constant, and a type may have one object. */
@@ -112,7 +107,8 @@ final class ExercisedFields {
   }
 
   /**
-   * Notes the values from which the start of a sample was made; its type may replace missing ones.
+   * Notes which values of a sample were missing before its object was created. The type of the
+   * object may replace them.
    */
   void noteStart(SampleRecipe start) {
     if (start instanceof SampleRecipe.OfObject object) {
@@ -125,7 +121,7 @@ final class ExercisedFields {
     }
   }
 
-  /** Notes what was sent into one step of a sample that arrived as it must. */
+  /** Notes the values that were sent into one step. Only for samples that arrived correctly. */
   void note(int step, Observation before) {
     for (Tried one : tried) {
       if (one.step == step && !one.isEnough()) {

@@ -20,7 +20,7 @@ import org.jspecify.annotations.Nullable;
  */
 final class FurtherMethods {
 
-  /** Enough to see one that is left out at the start, in the middle or at the end. */
+  /** Three objects show whether the first, the middle or the last one is left out. */
   private static final int OBJECTS = 3;
 
   /** Two of each subtype, so that a row can be updated from another object of its subtype. */

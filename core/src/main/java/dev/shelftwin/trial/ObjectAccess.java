@@ -171,7 +171,7 @@ final class ObjectAccess {
     }
   }
 
-  /** Gives a row the rows that hold a part of its values. */
+  /** Creates the part rows of a row, and links them to it. */
   void createParts(Object owner, ResolvedShape shape) {
     for (ResolvedShape.PartRow part : shape.parts()) {
       Object row = create(part.field().type());

@@ -6,7 +6,7 @@ import dev.shelftwin.shape.KebabCase;
 public enum Outcome {
   /** Every accepted sample arrived as the ledger says. */
   HELD,
-  /** Every accepted sample arrived, but a field was never sent with two different values. */
+  /** Every accepted sample arrived, but a field was not tried with enough values. */
   INCOMPLETE,
   /** At least one sample diverged. */
   BROKEN,
