@@ -190,8 +190,9 @@ final class HopRunner {
     @Nullable Object created;
     try {
       created = access.create(whole.withParameters(filled), arguments);
-    } catch (InvocationTargetException refusal) {
-      return new Made(null, Set.of(WHOLE));
+    } catch (InvocationTargetException thrown) {
+      boolean refuses = ObjectAccess.cause(thrown) instanceof Exception;
+      return new Made(null, refuses ? Set.of(WHOLE) : Set.of());
     }
     Set<String> refused = new LinkedHashSet<>();
     if (created == null) {

@@ -369,8 +369,15 @@ final class ObjectAccess {
     return member;
   }
 
-  /** The exception that the called code threw. */
+  /**
+   * The exception that the called code threw.
+   *
+   * @throws OutOfMemoryError if it is one: the same code would exhaust the memory again
+   */
   static Throwable cause(InvocationTargetException thrown) {
+    if (thrown.getCause() instanceof OutOfMemoryError exhausted) {
+      throw exhausted;
+    }
     return Objects.requireNonNullElse(thrown.getCause(), thrown);
   }
 }

@@ -108,9 +108,10 @@ final class RouteRun {
       } catch (EndRefusal refusal) {
         return result(stops, List.of(refused(step, refusal, stops, number)));
       } catch (InvocationTargetException thrown) {
+        Throwable cause = ObjectAccess.cause(thrown);
         Set<String> legitimate =
             refused((RouteStep.ByMapper) step, object, existing, stops, callerValues);
-        Divergence failure = thrown(step, ObjectAccess.cause(thrown), legitimate, number);
+        Divergence failure = thrown(step, cause, legitimate, number);
         return result(stops, List.of(failure));
       }
       Observation source = before;
