@@ -14,7 +14,6 @@ import dev.shelftwin.source.CodePaths;
 import dev.shelftwin.source.JavaReader;
 import dev.shelftwin.trial.Ends;
 import dev.shelftwin.trial.Outcome;
-import dev.shelftwin.trial.Route;
 import dev.shelftwin.trial.Trial;
 import dev.shelftwin.trial.TrialOptions;
 import dev.shelftwin.trial.TriedMappers;
@@ -29,6 +28,7 @@ import java.util.Map;
 import java.util.OptionalInt;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.objectweb.asm.ClassReader;
@@ -51,6 +51,10 @@ class MapperMutationTest {
 
   private static final TrialOptions OPTIONS =
       new TrialOptions(3, 40, Set.of(), OptionalInt.empty(), false).withThreads(1);
+
+  /** Most changes show at once. */
+  private static final TrialOptions FIRST =
+      new TrialOptions(3, 40, Set.of(), OptionalInt.of(0), false).withThreads(1);
 
   /** Changes that make no difference, by an expression for their description. */
   private static final Map<String, String> NO_DIFFERENCE =
@@ -100,8 +104,10 @@ class MapperMutationTest {
           count.made++;
           try (UserClassLoader loader = new UserClassLoader(changed, code.binaries())) {
             TriedMappers tried = new TriedMappers(mappers.keySet(), Map.of());
+            Trial first = new Trial(ledger, reader, loader, Ends.NONE, tried, FIRST);
             Trial trial = new Trial(ledger, reader, loader, Ends.NONE, tried, OPTIONS);
-            if (isNoticed(trial, mutant)) {
+            if (outcomes(first, mutant).anyMatch(Outcome.BROKEN::equals)
+                || outcomes(trial, mutant).anyMatch(outcome -> outcome != Outcome.HELD)) {
               count.noticed++;
             } else {
               unnoticed.put(mutant.toString(), reason(mutant));
@@ -162,12 +168,12 @@ class MapperMutationTest {
     return writer.toByteArray();
   }
 
-  private static boolean isNoticed(Trial trial, MapperMutants.Mutant mutant) {
+  /** What comes of the routes of a mapper's concept, one after the other. */
+  private static Stream<Outcome> outcomes(Trial trial, MapperMutants.Mutant mutant) {
     String mapper = simpleName(mutant.mapper());
     return trial.routes().stream()
         .filter(route -> mapper.matches(route.conceptName() + "(Api|Store)Mapper"))
-        .map((Route route) -> trial.run(route).outcome())
-        .anyMatch(outcome -> outcome != Outcome.HELD);
+        .map(route -> trial.run(route).outcome());
   }
 
   /** Why a change makes no difference; empty if it should have been noticed. */

@@ -24,6 +24,9 @@ public final class Trial {
   /** How many samples are sent at most besides those asked for, to try every field. */
   private static final int MORE = 100;
 
+  /** How many samples are tried in vain before a route is given up. */
+  private static final int VAIN = 20;
+
   /** How many samples are kept to be sent once more with values that must be refused. */
   private static final int COMPLETE = 8;
 
@@ -229,6 +232,9 @@ public final class Trial {
       }
       if (index < numbers.length) {
         reporter.sent(route);
+      }
+      if (index + 1 == VAIN && refusals.count() == sent) {
+        break;
       }
     }
     divergences.addAll(run.divergencesOfFurtherMethods(current.get()));
