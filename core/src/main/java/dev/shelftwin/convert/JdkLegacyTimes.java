@@ -1,6 +1,7 @@
 package dev.shelftwin.convert;
 
 import static dev.shelftwin.convert.Loss.TIME_RESOLUTION;
+import static dev.shelftwin.convert.Loss.ZONE;
 
 import java.sql.Time;
 import java.sql.Timestamp;
@@ -8,6 +9,10 @@ import java.time.Instant;
 import java.time.LocalDate;
 import java.time.LocalDateTime;
 import java.time.LocalTime;
+import java.time.ZoneOffset;
+import java.util.Calendar;
+import java.util.GregorianCalendar;
+import java.util.List;
 
 /** Conversions between java.time and the older date types. */
 final class JdkLegacyTimes {
@@ -23,7 +28,15 @@ final class JdkLegacyTimes {
         value -> java.util.Date.from((Instant) value),
         true,
         TIME_RESOLUTION);
-    table.own(java.util.Date.class, Instant.class, "toInstant", java.util.Date::toInstant);
+    // Date.toInstant throws for the dates and times of a day that JDBC drivers create.
+    table.add(
+        java.util.Date.class,
+        Instant.class,
+        "$2T.ofEpochMilli($1L.getTime())",
+        Instant.class,
+        value -> Instant.ofEpochMilli(((java.util.Date) value).getTime()),
+        false);
+    addCalendars(table);
     table.add(
         Instant.class,
         Timestamp.class,
@@ -57,5 +70,29 @@ final class JdkLegacyTimes {
         false,
         TIME_RESOLUTION);
     table.own(Time.class, LocalTime.class, "toLocalTime", Time::toLocalTime);
+  }
+
+  private static void addCalendars(JdkTable table) {
+    table.own(Calendar.class, Instant.class, "toInstant", Calendar::toInstant, ZONE);
+    table.own(Calendar.class, java.util.Date.class, "getTime", Calendar::getTime, ZONE);
+    table.addNaming(
+        Instant.class,
+        Calendar.class,
+        "$2T.from($1L.atZone($3T.UTC))",
+        List.of(GregorianCalendar.class, ZoneOffset.class),
+        value -> calendar((Instant) value),
+        true,
+        TIME_RESOLUTION);
+    table.addNaming(
+        java.util.Date.class,
+        Calendar.class,
+        "$2T.from($4T.ofEpochMilli($1L.getTime()).atZone($3T.UTC))",
+        List.of(GregorianCalendar.class, ZoneOffset.class, Instant.class),
+        value -> calendar(Instant.ofEpochMilli(((java.util.Date) value).getTime())),
+        false);
+  }
+
+  private static Calendar calendar(Instant instant) {
+    return GregorianCalendar.from(instant.atZone(ZoneOffset.UTC));
   }
 }

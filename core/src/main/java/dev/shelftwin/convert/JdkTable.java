@@ -88,13 +88,25 @@ final class JdkTable {
       Function<Object, Object> function,
       boolean mayReject,
       Loss... losses) {
-    List<TypeRef> types = named == null ? List.of() : List.of(ref(named));
+    addNaming(
+        from, to, code, named == null ? List.of() : List.of(named), function, mayReject, losses);
+  }
+
+  /** Adds a conversion whose code names several types: {@code $2T}, {@code $3T} and so on. */
+  void addNaming(
+      Class<?> from,
+      Class<?> to,
+      String code,
+      List<Class<?>> named,
+      Function<Object, Object> function,
+      boolean mayReject,
+      Loss... losses) {
     Row row =
         new Row(
             ref(from),
             ref(to),
             code,
-            types,
+            named.stream().map(JdkTable::ref).toList(),
             function,
             mayReject,
             Set.copyOf(Arrays.asList(losses)));
@@ -125,8 +137,10 @@ final class JdkTable {
 
     ConversionDescription description() {
       String shown = code.replace("$1L", "value");
-      String how = types.isEmpty() ? shown : shown.replace("$2T", types.get(0).name());
-      return new ConversionDescription(name(from), name(to), how, losses, mayReject);
+      for (int index = 0; index < types.size(); index++) {
+        shown = shown.replace("$" + (index + 2) + "T", types.get(index).name());
+      }
+      return new ConversionDescription(name(from), name(to), shown, losses, mayReject);
     }
 
     /** Some names of the older date types occur in two packages. */

@@ -17,18 +17,44 @@ public final class Units {
   private static final TypeRef DURATION = TypeRef.of("java.time", "Duration");
   private static final TypeRef INSTANT = TypeRef.of("java.time", "Instant");
 
+  /** Types of moments that are counted as instants. */
+  private static final Set<TypeRef> MOMENTS =
+      Set.of(
+          TypeRef.of("java.time", "OffsetDateTime"),
+          TypeRef.of("java.time", "ZonedDateTime"),
+          TypeRef.of("java.util", "Date"),
+          TypeRef.of("java.util", "Calendar"),
+          TypeRef.of("java.sql", "Timestamp"));
+
   private Units() {}
 
-  /** The conversion between a time and a number of units; empty if there is none. */
+  /**
+   * The conversion between a time and a number of units; between two times, where there is nothing
+   * to count, the usual one; empty if there is none.
+   */
   public static Optional<Conversion> between(
       TypeRef from, TypeRef to, ChronoUnit unit, ConversionFinder catalogue) {
     TypeRef source = from.present();
     TypeRef target = to.present();
-    Optional<Counting> counted = counting(source, unit);
-    return counted.isPresent()
-        ? catalogue.then(counted.get().count(source, unit), target)
-        : counting(target, unit)
-            .flatMap(counting -> catalogue.before(source, counting.create(target, unit)));
+    TypeRef counted = MOMENTS.contains(source) ? INSTANT : source;
+    TypeRef made = MOMENTS.contains(target) ? INSTANT : target;
+    Optional<Counting> counting = counting(counted, unit);
+    Optional<Counting> creating = counting(made, unit);
+    if (counting.isPresent() == creating.isPresent()) {
+      return counting.isPresent() || source.boxed().equals(target.boxed())
+          ? catalogue.between(source, target)
+          : Optional.empty();
+    }
+    if (counting.isPresent()) {
+      return catalogue
+          .between(source, counted)
+          .flatMap(
+              before ->
+                  catalogue.then(counting.get().count(counted, unit), target).map(before::then));
+    }
+    return catalogue
+        .before(source, creating.orElseThrow().create(made, unit))
+        .flatMap(number -> catalogue.between(made, target).map(number::then));
   }
 
   private static Optional<Counting> counting(TypeRef time, ChronoUnit unit) {

@@ -47,7 +47,7 @@ final class ConversionGuesses {
 
   private boolean convert(Hop hop, Field source, Field target, FieldMapping mapping) {
     boolean decided =
-        mapping.row().filter(row -> !row.by().isEmpty() || row.unit().isPresent()).isPresent();
+        mapping.row().filter(row -> !row.by().isEmpty() || !row.unit().isEmpty()).isPresent();
     Field inside = hop.inward() ? target : source;
     Field outside = hop.inward() ? source : target;
     if (decided) {

@@ -8,6 +8,7 @@ import dev.shelftwin.convert.Operation;
 import dev.shelftwin.convert.Step;
 import dev.shelftwin.convert.Units;
 import dev.shelftwin.plan.Codes;
+import dev.shelftwin.plan.CountedUnit;
 import dev.shelftwin.plan.Literal;
 import dev.shelftwin.plan.PlanWord;
 import dev.shelftwin.plan.Text;
@@ -50,7 +51,7 @@ final class ConversionResolver {
    * @param unit the unit that a number counts
    * @param codes the codes of an enumeration's constants
    */
-  record ConversionWords(Optional<Text> by, Optional<ChronoUnit> unit, Optional<Codes> codes) {
+  record ConversionWords(Optional<Text> by, Optional<CountedUnit> unit, Optional<Codes> codes) {
 
     /** The row has no conversion. */
     static final ConversionWords NONE =
@@ -60,26 +61,20 @@ final class ConversionResolver {
       return by.isEmpty() && unit.isEmpty() && codes.isEmpty();
     }
 
-    /** The word that decides about the conversion; a unit belongs to its row. */
+    /** The word that decides about the conversion, in the order in which they are asked. */
     Stream<PlanWord> deciding() {
-      if (unit.isPresent()) {
-        return Stream.empty();
-      }
-      return codes.isPresent() ? codes.stream().map(word -> word) : by.stream().map(word -> word);
+      return Stream.<Optional<? extends PlanWord>>of(unit, codes, by)
+          .flatMap(Optional::stream)
+          .<PlanWord>map(word -> word)
+          .limit(1);
     }
   }
 
   /** The conversion from a source type to a target type; empty if there is none. */
   Optional<Conversion> between(TypeRef from, TypeRef to, ConversionWords words, boolean inward) {
     if (words.unit().isPresent()) {
-      ChronoUnit unit = words.unit().get();
-      return oneOrEach(
-          from,
-          to,
-          (one, other) ->
-              Units.between(one, other, unit, catalogue)
-                  // Between two times there is nothing to count.
-                  .or(() -> catalogue.between(one, other).filter(Conversion::isNone)));
+      ChronoUnit unit = words.unit().get().unit();
+      return oneOrEach(from, to, (one, other) -> Units.between(one, other, unit, catalogue));
     }
     if (words.codes().isPresent()) {
       Codes codes = words.codes().get();

@@ -58,7 +58,7 @@ final class FieldConversion {
     ConversionWords first =
         new ConversionWords(
             there.flatMap(row -> row.by().at(hop.from().use())),
-            there.flatMap(Row::unit),
+            there.flatMap(row -> row.unit().at(hop.from().use())),
             there.flatMap(row -> row.codes().at(hop.from().use())));
     return conversions
         .between(source.type(), inHub.type(), first, true)

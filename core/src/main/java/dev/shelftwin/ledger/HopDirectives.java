@@ -107,7 +107,7 @@ final class HopDirectives {
   ConversionWords conversionWords(Optional<Row> row, ResolvedShape shape) {
     return new ConversionWords(
         row.flatMap(said -> said(said.by(), said, shape)),
-        row.flatMap(Row::unit),
+        row.flatMap(said -> said(said.unit(), said, shape)),
         row.flatMap(said -> said(said.codes(), said, shape)));
   }
 

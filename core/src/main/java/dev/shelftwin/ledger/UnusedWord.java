@@ -38,6 +38,7 @@ public record UnusedWord(String what, Place at) {
       add(unused, used, "in-only", row.oneWay().inOnly());
       add(unused, used, "by", row.by());
       add(unused, used, "codes", row.codes());
+      add(unused, used, "unit", row.unit());
       add(unused, used, "absent", row.absent());
       add(unused, used, "given", row.given());
     }

@@ -6,7 +6,6 @@ import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.Function;
@@ -237,7 +236,7 @@ public final class PlanWriter {
     put(words, "by", row.by(), Text::value);
     put(words, "codes", row.codes(), PlanWriter::codes);
     put(words, "absent", row.absent(), Literal::value);
-    row.unit().ifPresent(unit -> words.put("unit", unit.name().toLowerCase(Locale.ROOT)));
+    put(words, "unit", row.unit(), CountedUnit::key);
     put(words, "stays", row.stays(), Text::value);
     put(words, "out-only", row.oneWay().outOnly(), Text::value);
     put(words, "in-only", row.oneWay().inOnly(), Text::value);

@@ -3,7 +3,6 @@ package dev.shelftwin.plan;
 import dev.shelftwin.finding.RuleId;
 import dev.shelftwin.shape.FieldRole;
 import dev.shelftwin.shape.Place;
-import java.time.temporal.ChronoUnit;
 import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -46,7 +45,7 @@ public record Row(
     Scoped<Text> by,
     Scoped<Codes> codes,
     Scoped<Literal> absent,
-    Optional<ChronoUnit> unit,
+    Scoped<CountedUnit> unit,
     Scoped<PlanLimits> limits,
     Map<RuleId, Acceptance> accept,
     RowText text)

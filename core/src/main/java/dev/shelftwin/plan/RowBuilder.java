@@ -27,9 +27,9 @@ public final class RowBuilder {
   private final Words<Text> by = new Words<>();
   private final Words<Codes> codes = new Words<>();
   private final Words<Literal> absent = new Words<>();
+  private final Words<CountedUnit> unit = new Words<>();
   private @Nullable FieldRole role;
   private @Nullable Text derived;
-  private @Nullable ChronoUnit unit;
 
   /** An empty row. */
   public RowBuilder() {}
@@ -136,7 +136,12 @@ public final class RowBuilder {
   }
 
   public RowBuilder unit(ChronoUnit counted) {
-    unit = Objects.requireNonNull(counted, "counted");
+    unit.everywhere = new CountedUnit(counted, PlanBuilder.HERE);
+    return this;
+  }
+
+  public RowBuilder unit(String layerOrShape, ChronoUnit counted) {
+    unit.only.put(layerOrShape, new CountedUnit(counted, PlanBuilder.HERE));
     return this;
   }
 
@@ -170,7 +175,7 @@ public final class RowBuilder {
         by.scoped(),
         codes.scoped(),
         absent.scoped(),
-        Optional.ofNullable(unit),
+        unit.scoped(),
         limits.scoped(),
         accept,
         RowText.at(PlanBuilder.HERE));

@@ -164,7 +164,7 @@ final class RowReader {
         scoped(entries, "by", this::reason, RowReader::isNeverOne),
         scoped(entries, "codes", this::codes, RowReader::areCodes),
         scoped(entries, "absent", this::literal, RowReader::isNeverOne),
-        word(entries, "unit").flatMap(this::unit),
+        scoped(entries, "unit", this::unit, RowReader::isNeverOne),
         scoped(entries, "limits", this::limits, RowReader::areLimits),
         word(entries, "accept").map(entry -> new AcceptReader(yaml).read(entry)).orElse(Map.of()),
         text(node, entries));
@@ -199,14 +199,15 @@ final class RowReader {
     return role;
   }
 
-  private Optional<ChronoUnit> unit(Entry entry) {
+  private Optional<CountedUnit> unit(Entry entry) {
     Map<String, ChronoUnit> known = new LinkedHashMap<>();
     UNITS.forEach(unit -> known.put(unit.name().toLowerCase(Locale.ROOT), unit));
     Optional<Text> word = yaml.text(entry.value(), "'unit'");
     if (word.isPresent() && !known.containsKey(word.get().value())) {
       yaml.unknown(word.get(), known.keySet(), "'unit'");
     }
-    return word.map(Text::value).map(known::get);
+    return word.filter(text -> known.containsKey(text.value()))
+        .map(text -> new CountedUnit(known.get(text.value()), text.at()));
   }
 
   private static boolean isNeverOne(Map<String, Entry> parts) {

@@ -20,6 +20,7 @@ import java.time.ZoneOffset;
 import java.time.temporal.ChronoUnit;
 import java.util.Currency;
 import java.util.Date;
+import java.util.GregorianCalendar;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -118,6 +119,10 @@ final class JdkSamples {
               "java.time.ZoneOffset",
               (random, limits) -> ZoneOffset.ofTotalSeconds(900 * random.nextInt(-48, 49))),
           Map.entry("java.util.Date", (random, limits) -> Date.from(instant(random, limits))),
+          Map.entry(
+              "java.util.Calendar",
+              (random, limits) ->
+                  GregorianCalendar.from(instant(random, limits).atZone(ZoneOffset.UTC))),
           Map.entry(
               "java.sql.Timestamp", (random, limits) -> Timestamp.from(instant(random, limits))),
           Map.entry(

@@ -1,5 +1,6 @@
 package dev.shelftwin.convert;
 
+import static dev.shelftwin.testkit.Trials.assertHeld;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import dev.shelftwin.finding.Finding;
@@ -17,6 +18,8 @@ import java.util.stream.Collectors;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 
 /** Every pair of the JDK's types in the catalogue, each as a request of its own. */
 class CatalogueTest {
@@ -75,6 +78,75 @@ class CatalogueTest {
         .filteredOn(route -> route.outcome() != Outcome.HELD)
         .extracting(CatalogueTest::pair, RouteResult::divergences, RouteResult::reason)
         .isEmpty();
+  }
+
+  /** Every type that stands for a moment or a duration against a number of milliseconds. */
+  @ParameterizedTest
+  @CsvSource({"Instant", "Date", "Calendar", "OffsetDateTime", "java.sql.Timestamp", "Duration"})
+  void aUnitCountsMomentsOnEachLayer(String time) {
+    Project counted =
+        new Project(folder)
+            .instead(
+                Project.LAYERS
+                    + """
+                    Number:
+                      store: NumberRow
+                      model: Number
+                      api: { NumberView: out, NewNumber: in }
+                      fields:
+                        - { model: held, unit: millis, accept: { lossy-conversion: counted in milliseconds } }
+                  """,
+                """
+                package coop.kiln.store;
+                public class NumberRow { public long held; public String name; }
+                package coop.kiln.model;
+                public record Number(TIME held, String name) {}
+                package coop.kiln.api;
+                public record NumberView(Long held, String name) {}
+                package coop.kiln.api;
+                public record NewNumber(TIME held, String name) {}
+                """
+                    .replace("TIME", time))
+            .importing("java.time.*", "java.util.*");
+    assertThat(counted.check()).extracting(Finding::rule).isSubsetOf(RuleId.LEAKED_TYPE);
+    Tried tried = counted.tried(1, 20);
+    assertThat(tried.warnings()).isEmpty();
+    assertHeld(tried.trial()).hasSize(4);
+  }
+
+  @Test
+  void eachLayerCanHaveAUnitOfItsOwn() {
+    Project firings =
+        new Project(folder)
+            .instead(
+                Project.LAYERS
+                    + """
+                    Firing:
+                      store: FiringRow
+                      model: Firing
+                      api: FiringView
+                      fields:
+                        - { model: hold, unit: { store: seconds, api: millis } }
+                  """,
+                """
+                package coop.kiln.store;
+                public class FiringRow { public long hold; }
+                package coop.kiln.model;
+                public record Firing(Duration hold) {
+                  public Firing {
+                    if (hold.getNano() > 0) throw new IllegalArgumentException("whole seconds");
+                  }
+                }
+                package coop.kiln.api;
+                public record FiringView(long hold) {}
+                """)
+            .importing("java.time.Duration");
+    Tried tried = firings.tried(1, 20);
+    assertThat(Project.text(tried.generated(), "FiringStoreMapper"))
+        .contains("toSeconds()", "ofSeconds");
+    assertThat(Project.text(tried.generated(), "FiringApiMapper"))
+        .contains("toMillis()", "ofMillis");
+    assertHeld(tried.trial()).hasSize(3);
   }
 
   @Test
