@@ -3,6 +3,7 @@ package dev.shelftwin.convert;
 import dev.shelftwin.shape.Access;
 import dev.shelftwin.shape.Container;
 import dev.shelftwin.shape.Creator;
+import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.Limits;
 import dev.shelftwin.shape.TypeRef;
 import java.util.Collections;
@@ -250,13 +251,23 @@ public sealed interface Operation {
   /**
    * Creates one value from several.
    *
-   * @param creator takes the values
-   * @param parts the conversion of each value to the creator's parameter at the same index
+   * @param creator takes the first values
+   * @param set the fields that are set to the others; they have writers
+   * @param parts the conversion of each value to what takes it
    */
-  record Join(Creator creator, List<Conversion> parts) implements Operation {
+  record Join(Creator creator, List<Field> set, List<Conversion> parts) implements Operation {
     public Join {
       Objects.requireNonNull(creator, "creator");
+      set = List.copyOf(set);
       parts = List.copyOf(parts);
+    }
+
+    /** What takes the value at an index. */
+    public TypeRef type(int index) {
+      int taken = creator.parameters().size();
+      return index < taken
+          ? creator.parameters().get(index).type()
+          : set.get(index - taken).writer().orElseThrow().type();
     }
 
     @Override

@@ -10,6 +10,7 @@ import dev.shelftwin.ledger.ConceptLedger;
 import dev.shelftwin.ledger.FieldMapping;
 import dev.shelftwin.ledger.Hop;
 import dev.shelftwin.ledger.HopLedger;
+import dev.shelftwin.ledger.MapperNames;
 import dev.shelftwin.runtime.FaultCollector;
 import dev.shelftwin.runtime.Optionals;
 import dev.shelftwin.shape.Access;
@@ -320,27 +321,35 @@ final class HopBody {
   /** One value of several fields; inward it is missing if all of them are. */
   private CodeBlock joined(FieldMapping.Joined joined, TypeRef slot, boolean required) {
     Operation.Join join = (Operation.Join) joined.how().onlyOperation().orElseThrow();
+    if (!hop.inward() && !join.set().isEmpty()) {
+      HopBody inner = helper();
+      List<CodeBlock> parts = inner.parts(joined, join);
+      return SourceValues.wrapped(
+          joins.add(joined, join, inner.locals(), inner.made(join), parts), slot);
+    }
     if (!hop.inward()) {
       CodeBlock call = CreatorCall.of(join.creator(), parts(joined, join), true);
       return SourceValues.wrapped(call, slot);
     }
     usesCollector = true;
     HopBody inner = helper();
-    CodeBlock call = CreatorCall.of(join.creator(), inner.parts(joined, join), true);
-    CodeBlock helper = joins.add(joined, join, required, inner.locals(), inner.values, call);
+    List<CodeBlock> parts = inner.parts(joined, join);
+    CodeBlock helper =
+        joins.add(joined, join, required, inner.locals(), inner.values, inner.made(join), parts);
     return SourceValues.wrapped(inLocal(joined.into().name(), slot, helper), slot);
+  }
+
+  private String made(Operation.Join join) {
+    return names.newName(MapperNames.variable(join.creator().returns().name()));
   }
 
   private List<CodeBlock> parts(FieldMapping.Joined joined, Operation.Join join) {
     return IntStream.range(0, joined.sources().size())
         .mapToObj(
             index -> {
-              TypeRef parameter = join.creator().parameters().get(index).type();
+              TypeRef taken = join.type(index);
               return value(
-                  joined.sources().get(index),
-                  join.parts().get(index),
-                  parameter,
-                  !parameter.isOptional());
+                  joined.sources().get(index), join.parts().get(index), taken, !taken.isOptional());
             })
         .toList();
   }

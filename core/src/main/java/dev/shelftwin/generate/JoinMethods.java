@@ -8,7 +8,9 @@ import dev.shelftwin.ledger.FieldMapping;
 import dev.shelftwin.ledger.Hop;
 import dev.shelftwin.ledger.MapperNames;
 import dev.shelftwin.runtime.FaultCollector;
+import dev.shelftwin.shape.Access;
 import dev.shelftwin.shape.Field;
+import dev.shelftwin.shape.TypeRef;
 import java.util.ArrayList;
 import java.util.List;
 import javax.lang.model.element.Modifier;
@@ -32,12 +34,50 @@ final class JoinMethods {
     return List.copyOf(methods);
   }
 
+  /** Adds a method without a collector, which sets fields, and returns its call. */
+  CodeBlock add(
+      FieldMapping.Joined joined,
+      Operation.Join join,
+      CodeBlock locals,
+      String made,
+      List<CodeBlock> parts) {
+    String name = names.newName(MapperNames.variable(joined.into().name()));
+    methods.add(
+        MethodSpec.methodBuilder(name)
+            .addModifiers(Modifier.PRIVATE, Modifier.STATIC)
+            .returns(JavaNames.of(join.creator().returns()))
+            .addParameter(JavaNames.of(hop.from().shape().type()), source)
+            .addCode(locals)
+            .addCode(filled(join, made, parts))
+            .build());
+    return CodeBlock.of("$L($L)", name, source);
+  }
+
+  /** Creates the object, sets its fields and returns it. */
+  private static CodeBlock filled(Operation.Join join, String made, List<CodeBlock> parts) {
+    TypeRef type = join.creator().returns();
+    int taken = join.creator().parameters().size();
+    CodeBlock.Builder code =
+        CodeBlock.builder()
+            .addStatement(
+                "$T $L = $L",
+                JavaNames.of(type),
+                made,
+                CreatorCall.of(join.creator(), parts.subList(0, taken), false));
+    for (int index = taken; index < parts.size(); index++) {
+      Access writer = join.set().get(index - taken).writer().orElseThrow();
+      code.addStatement("$L", Expressions.write(made, writer, parts.get(index)));
+    }
+    return code.addStatement("return $L", made).build();
+  }
+
   /**
    * Adds a method and returns its call.
    *
    * @param required whether the value must not be missing
-   * @param locals the statements before the creator is called
-   * @param call the call of the creator
+   * @param locals the statements before the value is made
+   * @param made the variable of the value
+   * @param parts the values that it is made from
    */
   CodeBlock add(
       FieldMapping.Joined joined,
@@ -45,7 +85,8 @@ final class JoinMethods {
       boolean required,
       CodeBlock locals,
       SourceValues values,
-      CodeBlock call) {
+      String made,
+      List<CodeBlock> parts) {
     String name = names.newName(MapperNames.variable(joined.into().name()));
     List<Field> sources = joined.sources();
     boolean mayBeMissing =
@@ -64,10 +105,24 @@ final class JoinMethods {
       method.beginControlFlow("if ($L)", none).addStatement("return null").endControlFlow();
     }
     methods.add(
-        method
-            .addCode(locals)
-            .addStatement("return $L.join($S,\n() -> $L)", collector, sources.get(0).name(), call)
-            .build());
+        method.addCode(locals).addCode(returned(join, sources.get(0).name(), made, parts)).build());
     return CodeBlock.of("$L($L, $L)", name, source, collector);
+  }
+
+  private CodeBlock returned(
+      Operation.Join join, String first, String made, List<CodeBlock> parts) {
+    return join.set().isEmpty()
+        ? CodeBlock.builder()
+            .addStatement(
+                "return $L.join($S,\n() -> $L)",
+                collector,
+                first,
+                CreatorCall.of(join.creator(), parts, true))
+            .build()
+        : CodeBlock.builder()
+            .add("return $L.join($S, () -> {\n$>", collector, first)
+            .add(filled(join, made, parts))
+            .add("$<});\n")
+            .build();
   }
 }

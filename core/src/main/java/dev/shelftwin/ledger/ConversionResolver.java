@@ -27,6 +27,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.BiFunction;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
 /** Finds the conversion of a field: the one that the plan names, otherwise a built-in one. */
@@ -129,19 +130,62 @@ final class ConversionResolver {
         : one.apply(from, to);
   }
 
-  /** The creator of a value that takes most of the named parts. */
-  Optional<Creator> creator(TypeRef type, List<String> parts, String userPackage) {
-    return shapes.find(Container.held(type)).stream()
-        .flatMap(shape -> shape.creators().stream())
-        .filter(creator -> !creator.parameters().isEmpty())
-        .filter(creator -> creator.visibility().reaches(userPackage, creator.owner().packageName()))
-        .max(Comparator.comparingInt(creator -> score(creator, parts)));
+  /**
+   * How a value is made from parts.
+   *
+   * @param creator takes some of them
+   * @param set the fields that are set to the others
+   */
+  record Assembly(Creator creator, List<Field> set) {
+
+    /** The parts in order, whatever takes them. */
+    List<Parameter> parameters() {
+      return Stream.concat(
+              creator.parameters().stream(),
+              set.stream()
+                  .map(field -> new Parameter(field.name(), field.writer().orElseThrow().type())))
+          .toList();
+    }
+
+    private int score(List<String> parts) {
+      List<String> names = parameters().stream().map(Parameter::name).toList();
+      int taken = (int) names.stream().filter(parts::contains).count();
+      return 2 * taken - names.size();
+    }
   }
 
-  private static int score(Creator creator, List<String> parts) {
-    List<String> names = creator.parameters().stream().map(Parameter::name).toList();
-    int taken = (int) names.stream().filter(parts::contains).count();
-    return 2 * taken - names.size();
+  /** How a value is made from most of the named parts; a creator is preferred to setters. */
+  Optional<Assembly> assembly(TypeRef type, List<String> parts, String userPackage) {
+    return shapes.find(Container.held(type)).stream()
+        .flatMap(
+            shape ->
+                shape.creators().stream()
+                    .filter(
+                        creator ->
+                            creator
+                                .visibility()
+                                .reaches(userPackage, creator.owner().packageName()))
+                    .map(creator -> new Assembly(creator, set(shape, creator, parts, userPackage))))
+        .filter(assembly -> !assembly.parameters().isEmpty())
+        .max(
+            Comparator.<Assembly>comparingInt(assembly -> assembly.score(parts))
+                .thenComparingInt(assembly -> -assembly.set().size()));
+  }
+
+  private static List<Field> set(
+      Shape shape, Creator creator, List<String> parts, String userPackage) {
+    return parts.stream()
+        .filter(part -> creator.parameters().stream().noneMatch(one -> one.name().equals(part)))
+        .flatMap(part -> shape.field(part).stream())
+        .filter(
+            field ->
+                field
+                    .writer()
+                    .filter(
+                        writer ->
+                            writer.visibility().reaches(userPackage, shape.type().packageName()))
+                    .isPresent())
+        .toList();
   }
 
   /** The user's method that creates one value from several. */
@@ -155,12 +199,16 @@ final class ConversionResolver {
   }
 
   /** The conversion of several values to one. */
-  Conversion join(Creator creator, TypeRef to, List<Conversion> parts, boolean inward) {
+  Conversion join(Assembly assembly, TypeRef to, List<Conversion> parts, boolean inward) {
     Set<Loss> losses = EnumSet.noneOf(Loss.class);
     parts.forEach(part -> losses.addAll(part.losses()));
     TypeRef type = to.present();
-    Operation join = new Operation.Join(creator, parts);
-    return Conversion.of(new Step(creator.toString(), type, type, join, losses, inward));
+    Operation join = new Operation.Join(assembly.creator(), assembly.set(), parts);
+    String label =
+        assembly.parameters().stream()
+            .map(Parameter::name)
+            .collect(Collectors.joining(", ", assembly.creator().label() + "(", ")"));
+    return Conversion.of(new Step(label, type, type, join, losses, inward));
   }
 
   /** The names of the stored fields of a value; empty for types of the JDK. */

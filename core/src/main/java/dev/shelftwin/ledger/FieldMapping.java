@@ -204,7 +204,7 @@ public sealed interface FieldMapping {
     public List<Field> requiredSources() {
       Operation.Join join = (Operation.Join) how.onlyOperation().orElseThrow();
       return IntStream.range(0, sources.size())
-          .filter(index -> !join.creator().parameters().get(index).type().isOptional())
+          .filter(index -> !join.type(index).isOptional())
           .mapToObj(sources::get)
           .toList();
     }

@@ -125,6 +125,10 @@ public final class Pairing {
     if (named.isPresent()) {
       return named.map(Text::value);
     }
+    List<String> copies = row.map(said -> said.copies(other.use())).orElse(List.of());
+    if (!copies.isEmpty()) {
+      return Optional.of(copies.get(0));
+    }
     boolean taken =
         concept.rows().stream()
             .filter(one -> row.filter(one::equals).isEmpty() && !one.onlyRemarks())
@@ -137,7 +141,8 @@ public final class Pairing {
     Optional<Row> row = rowOf(outerField, other);
     Optional<String> named = row.flatMap(said -> said.named(concept.hub())).map(Text::value);
     boolean pairs = row.filter(said -> !said.onlyRemarks()).isPresent();
-    if (pairs && row.get().named(other.use()).isPresent()) {
+    boolean isNamed = pairs && row.get().named(other.use()).isPresent();
+    if (isNamed || (pairs && row.get().copies(other.use()).contains(outerField))) {
       return named;
     }
     String candidate = named.orElse(outerField);

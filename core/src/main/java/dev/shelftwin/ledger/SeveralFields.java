@@ -1,6 +1,7 @@
 package dev.shelftwin.ledger;
 
 import dev.shelftwin.convert.Conversion;
+import dev.shelftwin.ledger.ConversionResolver.Assembly;
 import dev.shelftwin.ledger.ConversionResolver.ConversionWords;
 import dev.shelftwin.plan.PlanWord;
 import dev.shelftwin.plan.Row;
@@ -96,28 +97,28 @@ final class SeveralFields {
           .between(types.get(index), taken, ConversionWords.NONE, true)
           .ifPresent(parts::add);
     }
-    Conversion join = conversions.join(joiner.get(), slot, parts, true);
+    Conversion join = conversions.join(new Assembly(joiner.get(), List.of()), slot, parts, true);
     return Optional.of(new FieldMapping.Joined(sources, target, join, row));
   }
 
   /** Creates one field from several, or from a part of another. */
   Accounted join(Field target, List<String> names, TypeRef slot, Optional<Row> whole) {
-    Optional<Creator> creator = conversions.creator(slot, names, hop.outer().mapperPackage());
-    if (creator.isEmpty()) {
+    Optional<Assembly> assembly = conversions.assembly(slot, names, hop.outer().mapperPackage());
+    if (assembly.isEmpty()) {
       return Accounted.of(new FieldMapping.Unfilled(target, whole));
     }
     List<Part> parts =
-        creator.get().parameters().stream()
-            .map(parameter -> part(target, parameter, creator.get()))
+        assembly.get().parameters().stream()
+            .map(parameter -> part(target, parameter, assembly.get().creator()))
             .toList();
     Set<String> consumed = new HashSet<>();
     parts.forEach(part -> part.source().map(Field::name).ifPresent(consumed::add));
-    return new Accounted(mappings(target, slot, whole, creator.get(), parts), consumed, Set.of())
+    return new Accounted(mappings(target, slot, whole, assembly.get(), parts), consumed, Set.of())
         .and(Stream.empty(), parts.stream().flatMap(Part::words));
   }
 
   private List<FieldMapping> mappings(
-      Field target, TypeRef slot, Optional<Row> whole, Creator creator, List<Part> parts) {
+      Field target, TypeRef slot, Optional<Row> whole, Assembly assembly, List<Part> parts) {
     List<FieldMapping> unfilled =
         parts.stream().filter(part -> part.conversion().isEmpty()).map(Part::unfilled).toList();
     if (!unfilled.isEmpty()) {
@@ -127,7 +128,7 @@ final class SeveralFields {
         whole.or(() -> parts.stream().flatMap(part -> part.row().stream()).findFirst());
     Conversion join =
         conversions.join(
-            creator,
+            assembly,
             slot,
             parts.stream().map(part -> part.conversion().orElseThrow()).toList(),
             hop.inward());

@@ -79,6 +79,9 @@ final class UnaccountedFields {
       return Accounted.of(
           new FieldMapping.Derived(source, Side.SOURCE, derived.get().value(), row), row);
     }
+    if (isStoredCopy(source, row)) {
+      return stays(source, Side.SOURCE, "a copy of another column", row).reliesOn(row);
+    }
     if (isParentField(hop.from(), source, row)) {
       return stays(source, Side.SOURCE, "set with its parent", row);
     }
@@ -198,6 +201,12 @@ final class UnaccountedFields {
       }
     }
     return Optional.empty();
+  }
+
+  /** Whether a column repeats one that is read; a request's fields may hold different values. */
+  private boolean isStoredCopy(Field source, Optional<Row> row) {
+    return hop.from().role() == Role.PERSISTENCE
+        && row.filter(said -> said.copies(hop.from().use()).contains(source.name())).isPresent();
   }
 
   /** Whether a field refers from a row to its parent row. */

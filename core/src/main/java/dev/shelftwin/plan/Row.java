@@ -143,6 +143,11 @@ public record Row(
     return forShape(lists, shape).orElse(List.of()).stream().map(Text::value).toList();
   }
 
+  /** The fields of a shape that each hold the same value; the first is read back. */
+  public List<String> copies(ShapeUse shape) {
+    return by.isEmpty() ? several(shape) : List.of();
+  }
+
   private static <T> Optional<T> forShape(Map<String, T> byName, ShapeUse shape) {
     return Stream.of(shape.type(), shape.simpleName(), shape.layer().name())
         .map(byName::get)

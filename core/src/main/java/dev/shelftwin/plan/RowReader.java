@@ -100,13 +100,6 @@ final class RowReader {
           "this row names no field",
           "begin it with a layer, as in 'model: peak'");
     }
-    if (!lists.isEmpty() && !entries.containsKey("by")) {
-      yaml.error(
-          yaml.place(node),
-          "several fields are listed, but no method joins them",
-          "name a class of yours with 'by': a static method that takes them all, and one for each"
-              + " that is called like it");
-    }
     Row row = row(node, entries, whole, lists);
     List<Row> rows = new ArrayList<>();
     if (parts.isEmpty() || !row.saysNothingElse()) {

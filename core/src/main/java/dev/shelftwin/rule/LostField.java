@@ -26,6 +26,13 @@ final class LostField implements Rule.Check<MappingOnHop> {
     Field field = at.source();
     ResolvedShape from = at.from();
     ResolvedShape to = at.to();
+    Optional<String> first =
+        at.mapping().row().map(row -> row.copies(from.use())).stream()
+            .flatMap(List::stream)
+            .findFirst();
+    if (first.isPresent()) {
+      return copy(at, first.get());
+    }
     List<Remedy> remedies = new ArrayList<>();
     PlanRows rows = new PlanRows(at.concept());
     similarTarget(at).ifPresent(other -> remedies.add(rows.pair(from, field, to, other)));
@@ -36,6 +43,19 @@ final class LostField implements Rule.Check<MappingOnHop> {
     remedies.add(rows.with("or say why it is not mapped", from, field, "stays: " + scoped));
     String message = at.sourcePath() + " has no counterpart in " + to.shape() + notTaken(at) + ".";
     return new Matches(RuleId.LOST_FIELD, at.concept()).onHop(at, from, field, message, remedies);
+  }
+
+  /** Another field of the request has the value, but nothing makes the two equal. */
+  private static RuleMatch copy(MappingOnHop at, String first) {
+    String message =
+        at.sourcePath() + " is not read: the row lists " + first + " first, and they may differ.";
+    Remedy remedy =
+        Remedy.advice(
+            "remove it from "
+                + at.from().shape()
+                + ", or join the fields with a static method of yours: 'by'");
+    return new Matches(RuleId.LOST_FIELD, at.concept())
+        .onHop(at, at.from(), at.source(), message, List.of(remedy));
   }
 
   private static String notTaken(MappingOnHop at) {

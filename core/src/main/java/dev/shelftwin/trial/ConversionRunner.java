@@ -78,14 +78,19 @@ final class ConversionRunner {
     for (int index = 0; index < values.size(); index++) {
       missing &= ValueFitting.unwrapped(values.get(index)) == null;
       Object argument = convert(values.get(index), operation.parts().get(index));
-      TypeRef type = operation.creator().parameters().get(index).type();
+      TypeRef type = operation.type(index);
       arguments.add(fitting.fitted(argument, type));
     }
     if (missing) {
       return null;
     }
     try {
-      return access.create(operation.creator(), arguments);
+      int taken = operation.creator().parameters().size();
+      Object joined = access.create(operation.creator(), arguments.subList(0, taken));
+      for (int index = taken; joined != null && index < arguments.size(); index++) {
+        access.set(joined, operation.set().get(index - taken), arguments.get(index));
+      }
+      return joined;
     } catch (InvocationTargetException thrown) {
       throw Failures.rejection(operation.creator().label(), values + ": ", thrown);
     }

@@ -7,6 +7,8 @@ import static org.assertj.core.api.Assertions.tuple;
 
 import dev.shelftwin.finding.Finding;
 import dev.shelftwin.finding.InputException;
+import dev.shelftwin.finding.Remedy;
+import dev.shelftwin.finding.RuleId;
 import dev.shelftwin.ledger.Account;
 import dev.shelftwin.ledger.FieldMapping;
 import dev.shelftwin.ledger.HopLedger;
@@ -387,9 +389,71 @@ public class AggregateTest {
             finding ->
                 finding.rule().key() + " " + finding.field().map(Object::toString).orElse(""))
         .containsExactly("type-mismatch GlazeView.shade");
-    assertThatThrownBy(() -> labelled().with(", by: { api: coop.kiln.api.Labels }", "").check())
-        .isInstanceOf(InputException.class)
-        .hasMessageContaining("several fields are listed, but no method joins them");
+  }
+
+  @Test
+  void oneFieldBecomesSeveralAlikeAndColumnsBecomeAnObjectWithSetters() {
+    Project workshops =
+        new Project(folder)
+            .instead(
+                Project.LAYERS
+                    + """
+                    Workshop:
+                      store: WorkshopRow
+                      model: Workshop
+                      api: { WorkshopView: out, NewWorkshop: in }
+                      fields:
+                        - { model: name, store: [name, sortName], WorkshopView: [label, title] }
+                        - { model: place.street, store: street }
+                        - { model: place.town, store: town }
+                        - { model: hours, api: terms.hours }
+                        - { model: fee, api: terms.fee }
+                  """,
+                """
+                package coop.kiln.store;
+                public class WorkshopRow {
+                  public String name; public String sortName; public String street; public String town;
+                  public int hours; public Integer fee;
+                }
+                package coop.kiln.model;
+                public class Place {
+                  private final String street;
+                  private String town;
+                  public Place(String street) { this.street = street; }
+                  public String street() { return street; }
+                  public String town() { return town; }
+                  public void setTown(String town) { this.town = town; }
+                }
+                package coop.kiln.model;
+                public record Workshop(String name, Place place, int hours, Integer fee) {}
+                package coop.kiln.api;
+                public class Terms { public int hours; public int fee; }
+                package coop.kiln.api;
+                public record WorkshopView(String label, String title, Place place, Terms terms) {}
+                package coop.kiln.api;
+                public record NewWorkshop(String name, Place place, Terms terms) {}
+                package coop.kiln.api;
+                public record Place(String street, String town) {}
+                """);
+    Tried tried = workshops.tried(1, 20);
+    assertThat(tried.findings()).isEmpty();
+    assertThat(tried.warnings()).isEmpty();
+    assertThat(Project.text(tried.generated(), "WorkshopStoreMapper"))
+        .contains("new Place(collector.required(\"street\"", "place.setTown(");
+    assertHeld(tried.trial()).hasSize(6);
+  }
+
+  @Test
+  void aRequestMayHoldTwoValuesForOneField() {
+    Project labelled = labelled().with(", by: { api: coop.kiln.api.Labels }", "");
+    List<Finding> findings = labelled.check();
+    assertThat(findings).extracting(Finding::rule).containsExactly(RuleId.LOST_FIELD);
+    assertThat(findings.get(0).message())
+        .isEqualTo("NewGlaze.shade is not read: the row lists brand first, and they may differ.");
+    assertThat(findings.get(0).remedies())
+        .extracting(Remedy::advice)
+        .containsExactly(
+            "remove it from NewGlaze, or join the fields with a static method of yours: 'by'");
   }
 
   @Test

@@ -166,7 +166,6 @@ class PlanReaderTest {
           derived: from started to ended | absent: null             | refuses | 'absent' is empty
           derived: from started to ended | absent: [1]              | refuses | 'absent' takes one value
           derived: from started to ended | unit: fortnights         | refuses | 'unit' has no 'fortnights'
-          { model: remarks, stays      | { model: remarks, store: [a, b], stays | accepts | several fields are listed, but no method joins them
           name: kiln-cooperative       | `name: a\nmappers: { name: Mapper }` | accepts | 'Mapper' names no class for each concept
           name: kiln-cooperative       | `name: a\nmappers: { package: a..b }` | accepts | 'a..b' is no package
           name: kiln-cooperative       | `name: a\nmappers: { names: x }` | refuses | 'mappers' has no 'names'; did you mean 'name'?
