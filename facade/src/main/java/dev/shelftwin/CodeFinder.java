@@ -13,15 +13,20 @@ import java.nio.file.Files;
 import java.nio.file.InvalidPathException;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.Set;
 
 /** Finds the code that a plan or the caller names, and reports what does not exist. */
 final class CodeFinder {
 
   private final Path base;
   private final List<InputError> errors = new ArrayList<>();
+
+  /** The lists of class paths that were read. */
+  private final Set<Path> lists = new HashSet<>();
 
   private CodeFinder(Path base) {
     this.base = base;
@@ -48,11 +53,11 @@ final class CodeFinder {
               "nothing says where the code is",
               "add 'code: { sources: src/main/java }' to the plan, or give --sources or --classes"));
     }
-    List<Path> sourceFolders = folders(sources, "there is no such source folder");
+    List<Path> sourceFolders = folders(sources, "there is no such source folder", false);
     // Classes that are not built yet are no error while there are sources to read.
     List<Located> built =
         sources.isEmpty() ? classes : classes.stream().filter(Located::exists).toList();
-    List<Path> classFolders = folders(built, "there is no such class folder");
+    List<Path> classFolders = folders(built, "there is no such class folder or jar", true);
     List<Path> entries = new ArrayList<>();
     classPath.forEach(entry -> entries.addAll(entries(entry)));
     return new CodePaths(classFolders, sourceFolders, entries);
@@ -78,10 +83,11 @@ final class CodeFinder {
     }
   }
 
-  private List<Path> folders(List<Located> all, String missing) {
+  private List<Path> folders(List<Located> all, String missing, boolean orJars) {
     List<Path> folders = new ArrayList<>();
     for (Located located : all) {
-      if (Files.isDirectory(located.path())) {
+      boolean jar = orJars && located.path().toString().endsWith(".jar") && located.exists();
+      if (jar || Files.isDirectory(located.path())) {
         folders.add(located.path());
       } else {
         errors.add(
@@ -104,10 +110,14 @@ final class CodeFinder {
                   + " or correct the path"));
       return List.of();
     }
-    return entry.path().toString().endsWith(".txt") ? listed(entry) : List.of(entry.path());
+    boolean list = entry.path().toString().endsWith(".txt") && !Files.isDirectory(entry.path());
+    return list ? listed(entry) : List.of(entry.path());
   }
 
   private List<Path> listed(Located list) {
+    if (!lists.add(list.path().toAbsolutePath().normalize())) {
+      return List.of(); // a list that includes itself, or one that was read before
+    }
     try {
       List<Path> entries = new ArrayList<>();
       for (String line : Files.readAllLines(list.path())) {

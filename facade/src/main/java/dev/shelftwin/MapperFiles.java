@@ -47,11 +47,20 @@ public final class MapperFiles {
     for (SourceFile source : generated.files()) {
       Path file = folder.resolve(source.path());
       if (changes.get(file) == Change.WRITTEN) {
-        texts.put(file, source.text());
+        texts.put(file, above(file) + source.text());
       }
     }
     WholeFiles.write(texts, "the mappers", "write elsewhere with --to");
     return changes;
+  }
+
+  /** What a team put above a file, such as a licence. */
+  private static String above(Path file) {
+    try {
+      return Files.exists(file) ? Fingerprint.above(Files.readString(file)) : "";
+    } catch (IOException changed) {
+      return ""; // it was readable just before; writing it reports what is wrong now
+    }
   }
 
   private static Change compare(SourceFile source, Path file, List<InputError> errors) {

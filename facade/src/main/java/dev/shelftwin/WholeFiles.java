@@ -4,6 +4,7 @@ import dev.shelftwin.finding.InputException;
 import dev.shelftwin.shape.Place;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.FileSystemException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
@@ -12,9 +13,15 @@ import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Objects;
 import java.util.UUID;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import java.util.stream.Stream;
 
 /** Writes files whole or not at all. */
 final class WholeFiles {
+
+  private static final String PART = ".part";
+  private static final String OWN_PART = "." + ProcessHandle.current().pid() + "-";
 
   private WholeFiles() {}
 
@@ -28,16 +35,20 @@ final class WholeFiles {
    */
   static void write(Map<Path, String> texts, String what, String elsewhere) {
     Map<Path, Path> parts = new LinkedHashMap<>();
+    Path current = Path.of("");
     try {
       for (Map.Entry<Path, String> text : texts.entrySet()) {
-        Path file = target(text.getKey());
-        Path part = file.resolveSibling(file.getFileName() + "." + UUID.randomUUID() + ".part");
+        current = text.getKey();
+        Path file = target(current);
+        removeLeftParts(file);
+        Path part = file.resolveSibling(file.getFileName() + OWN_PART + UUID.randomUUID() + PART);
         parts.put(part, file);
         Files.writeString(
             part, text.getValue(), StandardCharsets.UTF_8, StandardOpenOption.CREATE_NEW);
         keepPermissions(file, part);
       }
       for (Map.Entry<Path, Path> part : parts.entrySet()) {
+        current = part.getValue();
         Files.move(
             part.getKey(),
             part.getValue(),
@@ -46,12 +57,19 @@ final class WholeFiles {
       }
     } catch (IOException failure) {
       throw new InputException(
-          Place.in(String.valueOf(failure.getMessage())),
-          what + " cannot be written here: " + failure.getClass().getSimpleName(),
-          "make the folder writable, or " + elsewhere);
+          Place.in(current.toString()),
+          what + " cannot be written here: " + reason(failure),
+          "make room or make the folder writable, or " + elsewhere);
     } finally {
       parts.keySet().forEach(WholeFiles::discard);
     }
+  }
+
+  /** The system's own words if there are any; exceptions about files have them apart. */
+  private static String reason(IOException failure) {
+    String said =
+        failure instanceof FileSystemException about ? about.getReason() : failure.getMessage();
+    return Objects.requireNonNullElse(said, failure.getClass().getSimpleName());
   }
 
   /** The file behind a link; a file that is not there yet has at least its folder. */
@@ -60,8 +78,30 @@ final class WholeFiles {
       return named.toRealPath();
     }
     Path file = named.toAbsolutePath();
+    if (Files.isSymbolicLink(file)) {
+      file = file.resolveSibling(Files.readSymbolicLink(file)).normalize();
+    }
     Files.createDirectories(Objects.requireNonNull(file.getParent()));
     return file;
+  }
+
+  /** Removes the parts of a file that processes left which have ended since. */
+  private static void removeLeftParts(Path file) throws IOException {
+    Pattern left =
+        Pattern.compile(
+            Pattern.quote(file.getFileName() + ".") + "(\\d{1,18})-.*" + Pattern.quote(PART));
+    try (Stream<Path> siblings = Files.list(Objects.requireNonNull(file.getParent()))) {
+      siblings
+          .filter(
+              sibling -> {
+                Matcher name = left.matcher(sibling.getFileName().toString());
+                return name.matches()
+                    && ProcessHandle.of(Long.parseLong(name.group(1)))
+                        .filter(ProcessHandle::isAlive)
+                        .isEmpty();
+              })
+          .forEach(WholeFiles::discard);
+    }
   }
 
   private static void keepPermissions(Path before, Path part) throws IOException {

@@ -93,6 +93,17 @@ class EndsTest {
     }
   }
 
+  @Test
+  void aTypeThatAllowsMoreThanItsColumnIsSampledInFullLength() {
+    Project project =
+        project().with("if (value.isBlank()) {", "if (value.isBlank() || value.length() > 120) {");
+    assertThat(divergences(trial(project)))
+        .first()
+        .matches(divergence -> divergence.hop().equals(TABLE), "at the table")
+        .extracting(Divergence::field, Divergence::kind)
+        .containsExactly("GlazeRow.code", Divergence.Kind.REFUSED);
+  }
+
   @ParameterizedTest
   @CsvSource(
       delimiter = '|',

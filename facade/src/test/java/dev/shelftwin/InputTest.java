@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import dev.shelftwin.finding.Finding;
 import dev.shelftwin.finding.InputException;
+import dev.shelftwin.finding.RuleId;
 import dev.shelftwin.testkit.Project;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -12,6 +13,8 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.function.UnaryOperator;
 import java.util.stream.Stream;
+import java.util.zip.ZipEntry;
+import java.util.zip.ZipOutputStream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -82,6 +85,43 @@ class InputTest {
     CodeOptions code = new CodeOptions(List.of(), List.of(), List.of(list));
     try (ShelfTwin twin = ShelfTwin.open(project.planFile(), code)) {
       assertThat(twin.check().findings()).isEmpty();
+    }
+  }
+
+  @Test
+  void aClassPathFileMayNameItself() throws IOException {
+    Project project = new Project(folder).write();
+    Path list = folder.resolve("cp.txt");
+    Files.write(list, List.of(list.toString(), Project.persistenceApi().toString()));
+    CodeOptions code = new CodeOptions(List.of(), List.of(), List.of(list));
+    try (ShelfTwin twin = ShelfTwin.open(project.planFile(), code)) {
+      assertThat(twin.check().findings()).isEmpty();
+    }
+  }
+
+  @Test
+  void classesMayBeInAJar() throws IOException {
+    Project project =
+        new Project(folder)
+            .java(
+                "package coop.kiln.api;\npublic class Peek {\n"
+                    + "  public void show(coop.kiln.store.GlazeRow row) {}\n}\n")
+            .write();
+    project.checkCompiled();
+    Path classes = folder.resolve("classes");
+    Path jar = folder.resolve("glazes.jar");
+    try (ZipOutputStream zip = new ZipOutputStream(Files.newOutputStream(jar));
+        Stream<Path> files = Files.walk(classes)) {
+      for (Path file : files.filter(Files::isRegularFile).toList()) {
+        zip.putNextEntry(new ZipEntry(classes.relativize(file).toString()));
+        Files.copy(file, zip);
+      }
+    }
+    CodeOptions code = new CodeOptions(List.of(jar), List.of(), Twins.code().classPath());
+    try (ShelfTwin twin = ShelfTwin.open(project.planFile(), code)) {
+      assertThat(twin.check().findings())
+          .extracting(Finding::rule)
+          .containsExactly(RuleId.LAYER_BREACH);
     }
   }
 

@@ -4,11 +4,14 @@ import dev.shelftwin.MapperFiles;
 import dev.shelftwin.ShelfTwin;
 import dev.shelftwin.finding.InputException;
 import dev.shelftwin.generate.Generated;
+import dev.shelftwin.plan.Code;
+import dev.shelftwin.plan.Text;
 import dev.shelftwin.shape.Place;
 import java.nio.file.Path;
 import java.util.Locale;
 import java.util.Objects;
 import java.util.concurrent.Callable;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
@@ -70,12 +73,28 @@ final class GenerateCommand implements Callable<Integer> {
     return twin.plan()
         .code()
         .mappers()
-        .map(text -> beside.resolve(text.value()))
+        .map(text -> inProject(text, beside, twin.plan().code()))
         .orElseThrow(
             () ->
                 new InputException(
                     Place.in(plan.plan().toString()),
                     "No folder for the mappers is given",
                     "add 'mappers: src/main/java' to 'code' in the plan, or give --to"));
+  }
+
+  /** A plan may come from elsewhere; only who calls may let it write outside its own project. */
+  private static Path inProject(Text mappers, Path beside, Code code) {
+    Path folder = beside.resolve(mappers.value());
+    boolean inside =
+        Stream.concat(Stream.of(""), code.sources().stream().map(Text::value))
+            .map(one -> beside.resolve(one).toAbsolutePath().normalize())
+            .anyMatch(folder.toAbsolutePath().normalize()::startsWith);
+    if (!inside) {
+      throw new InputException(
+          mappers.at(),
+          "the folder for the mappers is neither below the plan's folder nor a source folder",
+          "name one that is, or give --to " + folder);
+    }
+    return folder;
   }
 }

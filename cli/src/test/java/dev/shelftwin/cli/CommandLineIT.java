@@ -348,6 +348,10 @@ class CommandLineIT {
     Files.writeString(mapper, edited);
     refused(run("generate", "--to", to.toString(), clean.toString()), "was edited", "--to");
     assertThat(mapper).hasContent(edited);
+    String plan = Files.readString(clean);
+    Files.writeString(clean, plan.replace("mappers: src/main/java", "mappers: ../elsewhere"));
+    refused(run("generate", clean.toString()), "neither below the plan's folder", "--to");
+    assertThat(clean.resolveSibling("../elsewhere")).doesNotExist();
   }
 
   @Test

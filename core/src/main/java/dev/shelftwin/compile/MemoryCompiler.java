@@ -105,7 +105,7 @@ public final class MemoryCompiler {
     JavaCompiler compiler = Javac.compiler();
     try (StandardJavaFileManager files =
             compiler.getStandardFileManager(messages, Locale.ROOT, null);
-        MemoryFiles memory = new MemoryFiles(files)) {
+        MemoryFiles memory = new MemoryFiles(new UsableClasses(files, sourcePath))) {
       files.setLocationFromPaths(StandardLocation.CLASS_PATH, classPath);
       files.setLocationFromPaths(StandardLocation.SOURCE_PATH, sourcePath);
       List<JavaFileObject> units = new ArrayList<>();

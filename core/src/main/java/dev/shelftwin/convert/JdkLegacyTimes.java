@@ -15,6 +15,7 @@ import java.util.GregorianCalendar;
 import java.util.List;
 
 /** Conversions between java.time and the older date types. */
+@SuppressWarnings("JavaUtilDate") // these are the types that it converts
 final class JdkLegacyTimes {
 
   private JdkLegacyTimes() {}

@@ -6,9 +6,12 @@ import java.time.Instant;
 import java.time.temporal.ChronoUnit;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
+import java.util.regex.Pattern;
 
 /** Conversions between times and numbers of a unit that the plan names. */
 public final class Units {
@@ -26,7 +29,36 @@ public final class Units {
           TypeRef.of("java.util", "Calendar"),
           TypeRef.of("java.sql", "Timestamp"));
 
+  private static final Map<String, ChronoUnit> WORDS =
+      Map.of(
+          "nano", ChronoUnit.NANOS,
+          "milli", ChronoUnit.MILLIS,
+          "millisecond", ChronoUnit.MILLIS,
+          "second", ChronoUnit.SECONDS,
+          "minute", ChronoUnit.MINUTES,
+          "hour", ChronoUnit.HOURS,
+          "day", ChronoUnit.DAYS);
+
+  private static final Pattern BETWEEN_WORDS = Pattern.compile("[^a-zA-Z]+|(?=[A-Z])");
+
   private Units() {}
+
+  /** The only unit whose name is a word of a field's name; empty for none or several. */
+  public static Optional<ChronoUnit> inName(String field) {
+    List<ChronoUnit> units =
+        BETWEEN_WORDS
+            .splitAsStream(field)
+            .map(word -> WORDS.get(word.toLowerCase(Locale.ROOT).replaceFirst("s$", "")))
+            .filter(Objects::nonNull)
+            .toList();
+    return units.size() == 1 ? Optional.of(units.get(0)) : Optional.empty();
+  }
+
+  /** Whether a value is a time, which can be counted. */
+  public static boolean isCounted(TypeRef type) {
+    TypeRef time = type.present();
+    return time.equals(DURATION) || time.equals(INSTANT) || MOMENTS.contains(time);
+  }
 
   /**
    * The conversion between a time and a number of units; between two times, where there is nothing

@@ -1,5 +1,6 @@
 package dev.shelftwin.draft;
 
+import dev.shelftwin.convert.Units;
 import dev.shelftwin.finding.RuleId;
 import dev.shelftwin.ledger.ConceptLedger;
 import dev.shelftwin.ledger.FieldMapping;
@@ -95,9 +96,7 @@ final class ConversionGuesses {
 
   private boolean counts(Hop hop, Field inside, Field outside) {
     boolean time = FieldSimilarity.isTime(inside.type());
-    Optional<ChronoUnit> unit =
-        FieldSimilarity.unit(NameWords.of(outside.name()))
-            .or(() -> FieldSimilarity.unit(NameWords.of(inside.name())));
+    Optional<ChronoUnit> unit = Units.inName(outside.name()).or(() -> Units.inName(inside.name()));
     return time
         && unit.isPresent()
         && rows.add(

@@ -2,14 +2,13 @@ package dev.shelftwin.draft;
 
 import dev.shelftwin.convert.Catalogue;
 import dev.shelftwin.convert.NestedMappers;
+import dev.shelftwin.convert.Units;
 import dev.shelftwin.shape.Container;
 import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.Shapes;
 import dev.shelftwin.shape.TypeRef;
-import java.time.temporal.ChronoUnit;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Set;
 
@@ -22,14 +21,6 @@ final class FieldSimilarity {
   static final Set<String> AUDITED =
       Set.of("created", "changed", "inserted", "modified", "updated");
   static final Set<String> SECRET = Set.of("password", "passcode", "passphrase", "pin", "secret");
-  private static final Map<String, ChronoUnit> UNITS =
-      Map.of(
-          "nano", ChronoUnit.NANOS,
-          "milli", ChronoUnit.MILLIS,
-          "second", ChronoUnit.SECONDS,
-          "minute", ChronoUnit.MINUTES,
-          "hour", ChronoUnit.HOURS,
-          "day", ChronoUnit.DAYS);
 
   /** Quantities by the units that columns may be named after. */
   private static final Map<String, Set<String>> MEASURES =
@@ -107,7 +98,7 @@ final class FieldSimilarity {
   private static boolean saysLittle(String word, List<String> types, List<String> others) {
     return GENERAL.contains(word)
         || MEASURES.containsKey(word)
-        || unit(new NameWords(List.of(word))).isPresent()
+        || Units.inName(word).isPresent()
         || types.stream().anyMatch(type -> isForm(word, type) || isShort(word, type))
         || others.stream().anyMatch(other -> isForm(word, other));
   }
@@ -163,13 +154,5 @@ final class FieldSimilarity {
 
   static boolean isTime(TypeRef type) {
     return TIMES.contains(Container.held(type).qualifiedName());
-  }
-
-  /** The unit of a number, if its name contains one. */
-  static Optional<ChronoUnit> unit(NameWords words) {
-    return UNITS.entrySet().stream()
-        .filter(unit -> words.contains(new NameWords(List.of(unit.getKey()))))
-        .map(Map.Entry::getValue)
-        .findFirst();
   }
 }

@@ -73,6 +73,7 @@ final class PersistenceFacts {
   Set<FieldTrait> fieldTraits() {
     Set<FieldTrait> traits = EnumSet.noneOf(FieldTrait.class);
     add(traits, FieldTrait.GENERATED, has("GeneratedValue"));
+    add(traits, FieldTrait.WRITTEN_ONCE, isWrittenOnce());
     add(traits, FieldTrait.STORED_AS_ROWS, ROWS.stream().anyMatch(this::has));
     add(traits, FieldTrait.CHILD_ROWS, has("OneToMany"));
     add(traits, FieldTrait.ORDER_COLUMN, has("OrderColumn"));
@@ -84,6 +85,13 @@ final class PersistenceFacts {
     if (applies) {
       traits.add(trait);
     }
+  }
+
+  /** Jakarta Persistence 3.2, §11.1.9 and §11.1.25. */
+  private boolean isWrittenOnce() {
+    return (says("Column", "updatable", false) || says("JoinColumn", "updatable", false))
+        && !says("Column", "insertable", false)
+        && !says("JoinColumn", "insertable", false);
   }
 
   private boolean isKey() {

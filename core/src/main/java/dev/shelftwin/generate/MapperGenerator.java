@@ -54,7 +54,7 @@ public final class MapperGenerator {
   private SourceFile write(MapperPlan mapper) {
     TypeSpec.Builder type =
         TypeSpec.classBuilder(mapper.simpleName())
-            .addModifiers(Modifier.PUBLIC, Modifier.FINAL)
+            .addModifiers(Modifier.FINAL)
             .addJavadoc(
                 "Maps $L between the layers $L and $L.$L",
                 mapper.concept().name(),
@@ -62,6 +62,9 @@ public final class MapperGenerator {
                 mapper.layer().name(),
                 new UnmappedFieldsDoc(mapper.hops()).javadoc());
     MapperStyle style = mapper.layer().style();
+    if (!style.packagePrivate()) {
+      type.addModifiers(Modifier.PUBLIC);
+    }
     style.onClass().forEach(name -> type.addAnnotation(ClassName.bestGuess(name.value())));
     OwnConverters converters = new OwnConverters(mapper.hops());
     converters.fields().forEach(type::addField);

@@ -63,11 +63,14 @@ public record ResolvedShape(
    * Whether the value of a field may be missing. If the declaration does not say, the layer's word
    * decides; without it a domain field is required, a column may be null (Jakarta Persistence 3.2,
    * §11.1.9), and a field of a transfer type may be left out. Containers of a domain are empty
-   * rather than missing.
+   * rather than missing. A field that holds an object of its own type is missing in the last one.
    */
   public boolean mayBeMissing(Field field) {
     if (field.presence() != Presence.UNSPECIFIED) {
       return field.presence() == Presence.OPTIONAL;
+    }
+    if (holdsItsOwner(field)) {
+      return true;
     }
     boolean domain = role() == Role.DOMAIN;
     Presence byRole = domain ? Presence.REQUIRED : Presence.OPTIONAL;
@@ -75,10 +78,24 @@ public record ResolvedShape(
         && !(domain && Container.of(field.type()).isPresent());
   }
 
-  /** A field of this shape as findings name it: {@code Shape.field}. */
+  /** Whether a field holds an object of the type that declares it. */
+  public boolean holdsItsOwner(Field field) {
+    return field.type().erased().equals(shape.type().erased());
+  }
+
+  /** This shape as messages name it, with its layer if simple names repeat in the plan. */
+  public String shownName() {
+    return isLabelled() ? label : shape.toString();
+  }
+
+  /** A field of this shape as messages name it: {@code Shape.field}. */
   public String path(Field field) {
-    String owner = shape.type().simpleName();
+    String owner = isLabelled() ? label : shape.type().simpleName();
     return field.name().isEmpty() ? owner : owner + "." + field.name();
+  }
+
+  private boolean isLabelled() {
+    return label.contains("/");
   }
 
   @Override

@@ -59,7 +59,9 @@ final class LayerReader {
 
   List<Layer> read(Entry layers, MapperStyle style) {
     List<Layer> result = new ArrayList<>();
-    for (Entry entry : yaml.entries(layers.value(), "'layers'").values()) {
+    Map<String, Entry> entries = yaml.entries(layers.value(), "'layers'");
+    PlanReader.checkNames(yaml, entries, "layer");
+    for (Entry entry : entries.values()) {
       layer(entry, style).ifPresent(result::add);
     }
     return result;

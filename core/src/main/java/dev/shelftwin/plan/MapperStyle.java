@@ -12,11 +12,16 @@ import java.util.Optional;
  *     with a capital
  * @param packageName where {@code {package}} stands for the outer layer's and {@code {layer}} for
  *     its name
+ * @param packagePrivate whether only the mapper's own package can use it
  * @param onClass qualified names of annotations
  * @param onConstructor the same, for mappers that are handed something
  */
 public record MapperStyle(
-    Optional<Text> name, Optional<Text> packageName, List<Text> onClass, List<Text> onConstructor) {
+    Optional<Text> name,
+    Optional<Text> packageName,
+    boolean packagePrivate,
+    List<Text> onClass,
+    List<Text> onConstructor) {
 
   static final String CONCEPT = "{concept}";
   static final String LAYER = "{layer}";
@@ -24,7 +29,7 @@ public record MapperStyle(
 
   /** FiringStoreMapper, in the layer's own package, without annotations. */
   public static final MapperStyle USUAL =
-      new MapperStyle(Optional.empty(), Optional.empty(), List.of(), List.of());
+      new MapperStyle(Optional.empty(), Optional.empty(), false, List.of(), List.of());
 
   private static final String USUAL_NAME = CONCEPT + LAYER + "Mapper";
 

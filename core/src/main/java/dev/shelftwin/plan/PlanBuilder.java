@@ -100,8 +100,17 @@ public final class PlanBuilder {
         new MapperStyle(
             Optional.of(text(className)),
             Optional.of(text(packageName)),
+            style.packagePrivate(),
             style.onClass(),
             style.onConstructor());
+    return this;
+  }
+
+  /** Mappers that only their own packages can use; call it before the layers. */
+  public PlanBuilder mappersPackagePrivate() {
+    style =
+        new MapperStyle(
+            style.name(), style.packageName(), true, style.onClass(), style.onConstructor());
     return this;
   }
 
@@ -111,6 +120,7 @@ public final class PlanBuilder {
         new MapperStyle(
             style.name(),
             style.packageName(),
+            style.packagePrivate(),
             onClass.stream().map(PlanBuilder::text).toList(),
             onConstructor.stream().map(PlanBuilder::text).toList());
     return this;

@@ -9,8 +9,10 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -135,14 +137,25 @@ public final class PlanReader {
         optional(entries, "mappers").flatMap(this::text));
   }
 
+  private boolean isPackage(Text visibility) {
+    List<String> known = List.of("public", "package");
+    if (!known.contains(visibility.value())) {
+      yaml.unknown(visibility, known, "'visibility'");
+    }
+    return visibility.value().equals("package");
+  }
+
   private MapperStyle style(Entry mappers) {
     Map<String, Entry> entries = yaml.entries(mappers.value(), "'mappers'");
     yaml.refuseOthers(
-        entries, List.of("name", "package", "on-class", "on-constructor"), "'mappers'");
+        entries,
+        List.of("name", "package", "visibility", "on-class", "on-constructor"),
+        "'mappers'");
     MapperStyle style =
         new MapperStyle(
             optional(entries, "name").flatMap(this::text),
             optional(entries, "package").flatMap(this::text),
+            optional(entries, "visibility").flatMap(this::text).filter(this::isPackage).isPresent(),
             list(entries, "on-class"),
             list(entries, "on-constructor"));
     style
@@ -209,6 +222,7 @@ public final class PlanReader {
 
   private List<Concept> concepts(Entry concepts, List<Layer> layers) {
     List<Concept> result = new ArrayList<>();
+    checkNames(yaml, yaml.entries(concepts.value(), "'concepts'"), "concept");
     for (Entry entry : yaml.entries(concepts.value(), "'concepts'").values()) {
       new ConceptReader(yaml, layers).read(entry).ifPresent(result::add);
     }
@@ -216,6 +230,31 @@ public final class PlanReader {
       yaml.error(concepts.key().at(), "the plan has no concept", "describe at least one");
     }
     return result;
+  }
+
+  /** Classes and files are named after concepts and layers. */
+  static void checkNames(YamlDocument yaml, Map<String, Entry> entries, String what) {
+    Map<String, Text> known = new HashMap<>();
+    for (Entry entry : entries.values()) {
+      Text name = entry.key();
+      @Nullable Text other = known.putIfAbsent(name.value().toLowerCase(Locale.ROOT), name);
+      if (other != null) {
+        yaml.error(
+            name.at(),
+            "'"
+                + name
+                + "' and '"
+                + other
+                + "' differ only in case, like the files named after them",
+            "give one " + what + " another name");
+      }
+      if (!name.value().matches(IDENTIFIER)) {
+        yaml.error(
+            name.at(),
+            "'" + name + "' is not a name in Java, but mappers are named after the " + what,
+            "write letters, digits and _ only, and begin with a letter");
+      }
+    }
   }
 
   private Map<String, Text> texts(Entry entry, String what) {

@@ -152,6 +152,9 @@ public final class PlanWriter {
       MapperStyle style = plan.layers().get(0).style();
       style.name().ifPresent(name -> entries.put("name", name.value()));
       style.packageName().ifPresent(name -> entries.put("package", name.value()));
+      if (style.packagePrivate()) {
+        entries.put("visibility", "package");
+      }
       putPaths(entries, "on-class", style.onClass());
       putPaths(entries, "on-constructor", style.onConstructor());
     }

@@ -199,8 +199,10 @@ final class RowReader {
     if (word.isPresent() && !known.containsKey(word.get().value())) {
       yaml.unknown(word.get(), known.keySet(), "'unit'");
     }
-    return word.filter(text -> known.containsKey(text.value()))
-        .map(text -> new CountedUnit(known.get(text.value()), text.at()));
+    return word.flatMap(
+        text ->
+            Optional.ofNullable(known.get(text.value()))
+                .map(unit -> new CountedUnit(unit, text.at())));
   }
 
   private static boolean isNeverOne(Map<String, Entry> parts) {

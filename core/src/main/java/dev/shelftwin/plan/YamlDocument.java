@@ -14,6 +14,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.regex.Pattern;
 import org.jspecify.annotations.Nullable;
 import org.snakeyaml.engine.v2.api.LoadSettings;
 import org.snakeyaml.engine.v2.api.lowlevel.Compose;
@@ -127,6 +128,10 @@ final class YamlDocument {
   Optional<Text> text(Node node, String what) {
     if (node instanceof ScalarNode scalar && scalar.getTag().equals(Tag.STR)) {
       String value = scalar.getValue().strip();
+      if (CONTROL.matcher(value).find()) {
+        error(place(node), what + " has a control character", "write the text without it");
+        return Optional.empty();
+      }
       if (!value.isEmpty()) {
         return Optional.of(new Text(value, place(node)));
       }
@@ -259,6 +264,9 @@ final class YamlDocument {
     return inner.stream().mapToInt(YamlDocument::lastLine).max().orElse(0);
   }
 
+  /** Anything but a line end or a tab. */
+  private static final Pattern CONTROL = Pattern.compile("[\\p{Cntrl}&&[^\\r\\n\\t]]");
+
   private Node compose(String text) {
     LoadSettings settings = LoadSettings.builder().setLabel(file).setUseMarks(true).build();
     try {
@@ -272,6 +280,11 @@ final class YamlDocument {
       Place at = broken.getProblemMark().map(this::place).orElseGet(() -> Place.in(file));
       throw new InputException(
           at, "this is no YAML: " + broken.getProblem(), "correct the plan here or just above");
+    } catch (StackOverflowError deep) {
+      throw new InputException(
+          Place.in(file),
+          "the plan nests values too deeply to be read",
+          "write it with fewer brackets within brackets");
     } catch (YamlEngineException refused) {
       throw new InputException(
           Place.in(file),

@@ -53,6 +53,7 @@ final class LayerBreach implements Rule.Check<Layer> {
 
   private static boolean mayUse(Layer from, Layer to, RuleContext context) {
     return from.equals(to)
+        || (from.role() == Role.PERSISTENCE && to.role() == Role.PERSISTENCE)
         || to.role() == Role.DOMAIN
         || context.sharesPackage(to)
         || (context.hasNoDomain() && from.role() == Role.TRANSFER && to.role() == Role.PERSISTENCE);

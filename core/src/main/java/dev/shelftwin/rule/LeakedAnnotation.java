@@ -52,7 +52,7 @@ final class LeakedAnnotation implements Rule.Check<ConceptLedger> {
     return new Matches(RuleId.LEAKED_ANNOTATION, concept)
         .ofShape(
             shape,
-            shape.shape() + has(annotation) + inherited + ".",
+            shape.shownName() + has(annotation) + inherited + ".",
             List.of(remedy(annotation)),
             shape.shape().place());
   }

@@ -49,8 +49,10 @@ final class LeakedDependency implements Rule.Check<Layer> {
   }
 
   private static boolean isLeak(ClassDependency dependency, Layer layer, RuleContext context) {
-    return context.isPersistenceProduct(dependency.to())
-        || (layer.role() == Role.DOMAIN && Frameworks.isForDocuments(dependency.to()));
+    TypeRef to = dependency.to();
+    // What an annotation nests is used in that annotation, which is reported itself.
+    boolean forDocuments = Frameworks.isForDocuments(to) && to.name().indexOf('.') < 0;
+    return context.isPersistenceProduct(to) || (layer.role() == Role.DOMAIN && forDocuments);
   }
 
   /** Whether a field or annotation of the using class has the type. */
@@ -83,11 +85,15 @@ final class LeakedDependency implements Rule.Check<Layer> {
     String message =
         annotation
             ? dependency.from() + LeakedAnnotation.has(to)
-            : dependency.from() + " uses the persistence type " + to.qualifiedName();
+            : dependency.from()
+                + " uses the "
+                + (Frameworks.isForDocuments(to) ? "document" : "persistence")
+                + " type "
+                + to.qualifiedName();
     Remedy remedy =
         annotation
             ? LeakedAnnotation.remedy(to)
-            : Remedy.advice("let the persistence layer convert it to a type of this layer");
+            : Remedy.advice("let the layer that it belongs to convert it to a type of this layer");
     return RuleMatch.of(
         new Finding(
             annotation ? RuleId.LEAKED_ANNOTATION : RuleId.LEAKED_TYPE,

@@ -141,7 +141,8 @@ final class LeakedRole implements Rule.Check<ConceptLedger> {
             hop,
             Optional.of(Matches.id(shape, target)),
             message,
-            List.of(Remedy.advice("remove " + target.name() + " from " + shape.shape()), accept),
+            List.of(
+                Remedy.advice("remove " + target.name() + " from " + shape.shownName()), accept),
             target.place(),
             rows,
             List.of(shape.layer(), load.store().layer()));

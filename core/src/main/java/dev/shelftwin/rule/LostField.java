@@ -36,12 +36,13 @@ final class LostField implements Rule.Check<MappingOnHop> {
     List<Remedy> remedies = new ArrayList<>();
     PlanRows rows = new PlanRows(at.concept());
     similarTarget(at).ifPresent(other -> remedies.add(rows.pair(from, field, to, other)));
-    remedies.add(Remedy.advice("to map it, add " + field.name() + " to " + to.shape()));
+    remedies.add(Remedy.advice("to map it, add " + field.name() + " to " + to.shownName()));
     String reason = "\"why it is not mapped\"";
     String scoped =
         from.role() == Role.DOMAIN ? "{ " + to.use().simpleName() + ": " + reason + " }" : reason;
     remedies.add(rows.with("or say why it is not mapped", from, field, "stays: " + scoped));
-    String message = at.sourcePath() + " has no counterpart in " + to.shape() + notTaken(at) + ".";
+    String message =
+        at.sourcePath() + " has no counterpart in " + to.shownName() + notTaken(at) + ".";
     return new Matches(RuleId.LOST_FIELD, at.concept()).onHop(at, from, field, message, remedies);
   }
 
@@ -52,7 +53,7 @@ final class LostField implements Rule.Check<MappingOnHop> {
     Remedy remedy =
         Remedy.advice(
             "remove it from "
-                + at.from().shape()
+                + at.from().shownName()
                 + ", or join the fields with a static method of yours: 'by'");
     return new Matches(RuleId.LOST_FIELD, at.concept())
         .onHop(at, at.from(), at.source(), message, List.of(remedy));

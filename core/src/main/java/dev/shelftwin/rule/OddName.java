@@ -69,15 +69,19 @@ final class OddName implements Rule.Check<ConceptLedger> {
                     .storedFields()
                     .flatMap(
                         field ->
-                            externalName(shape, field)
+                            externalName(shape, field, spelling)
                                 .filter(name -> !spelling.fits(name))
                                 .map(name -> field(concept, shape, field, name, spelling))
                                 .stream()));
   }
 
-  /** The name in documents; of columns only a declared name. */
-  private static Optional<String> externalName(ResolvedShape shape, Field field) {
-    return shape.role() == Role.PERSISTENCE
+  /**
+   * The name in documents and columns. Where fields are not written like Java's, only a declared
+   * name counts: what becomes of the others is decided by a naming strategy.
+   */
+  private static Optional<String> externalName(
+      ResolvedShape shape, Field field, Spelling spelling) {
+    return shape.role() == Role.PERSISTENCE || spelling != Spelling.CAMEL_CASE
         ? field.externalName()
         : Optional.of(LeakedName.name(field));
   }

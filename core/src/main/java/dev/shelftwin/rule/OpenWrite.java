@@ -65,7 +65,7 @@ final class OpenWrite implements Rule.Check<MappingOnHop> {
                     "remove "
                         + at.source().name()
                         + " from "
-                        + at.from().shape()
+                        + at.from().shownName()
                         + ", and say with 'given' where the value comes from"),
                 accept));
   }

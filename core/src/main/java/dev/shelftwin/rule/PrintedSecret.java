@@ -29,7 +29,7 @@ final class PrintedSecret implements Rule.Check<Scope.FieldOfShape> {
         .ofField(
             at.shape(),
             at.field(),
-            at.shape().shape() + ".toString() prints the secret " + at.field().name() + ".",
+            at.shape().shownName() + ".toString() prints the secret " + at.field().name() + ".",
             List.of(Remedy.advice("write a toString for the record that omits it"), accept));
   }
 }

@@ -47,8 +47,7 @@ final class RuleContext {
     this.layerTypes = new LayerTypes(shapes);
     this.misnamedConcepts =
         ledger.unknownNames().stream().map(Finding::concept).collect(Collectors.toSet());
-    this.providerPackages =
-        dependencies.providers().stream().map(RuleContext::product).collect(Collectors.toSet());
+    this.providerPackages = Set.copyOf(dependencies.providerPackages());
     this.persistenceTypes =
         ledger.concepts().stream()
             .flatMap(ConceptLedger::shapes)
@@ -56,11 +55,6 @@ final class RuleContext {
             .map(shape -> shape.shape().type().qualifiedName())
             .collect(Collectors.toSet());
     this.cycles = TypeCycles.of(ledger, shapes);
-  }
-
-  /** The first two parts of a class name, which the packages of one product have in common. */
-  private static String product(String className) {
-    return Stream.of(className.split("\\.", -1)).limit(2).collect(Collectors.joining("."));
   }
 
   Ledger ledger() {
@@ -117,7 +111,8 @@ final class RuleContext {
   /** Whether a type belongs to a persistence standard or a provider. */
   boolean isPersistenceProduct(TypeRef type) {
     return Frameworks.isPersistenceStandard(type)
-        || providerPackages.stream().anyMatch(name -> isWithin(type.packageName(), name));
+        || (layerOf(type).isEmpty()
+            && providerPackages.stream().anyMatch(name -> isWithin(type.packageName(), name)));
   }
 
   /** Whether any column is unique, so that the unique columns are declared. */

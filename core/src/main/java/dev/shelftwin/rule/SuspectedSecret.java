@@ -4,9 +4,11 @@ import dev.shelftwin.finding.Remedy;
 import dev.shelftwin.finding.RuleId;
 import dev.shelftwin.ledger.ConceptLedger;
 import dev.shelftwin.ledger.ResolvedShape;
+import dev.shelftwin.shape.Container;
 import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.FieldRole;
 import dev.shelftwin.shape.Role;
+import dev.shelftwin.shape.TypeRef;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
@@ -24,6 +26,8 @@ final class SuspectedSecret implements Rule.Check<MappingOnHop> {
           "\\b(password|passwd|passphrase|pwd|pin( (hash|code|number))?$|secret|credentials?|cvv|cvc|otp"
               + "|(access|refresh|auth|session|bearer|reset|api) (token|key)|private key)\\b");
 
+  private static final Pattern SHORT_NUMBER = Pattern.compile("\\b(pin|cvv|cvc|otp)$");
+
   @Override
   public Stream<RuleMatch> of(MappingOnHop at, RuleContext context) {
     boolean shown =
@@ -37,7 +41,24 @@ final class SuspectedSecret implements Rule.Check<MappingOnHop> {
   static boolean isSuspect(ConceptLedger concept, ResolvedShape shape, Field field) {
     String words = WORD_BREAK.matcher(field.name()).replaceAll(" ").toLowerCase(Locale.ROOT);
     return SECRET_WORDS.matcher(words).find()
+        && mayHoldOne(field.type().present(), words)
         && !concept.roles(shape, field).contains(FieldRole.SECRET);
+  }
+
+  /** A text, bytes or a type of the users'; a number only if it has the secret's own name. */
+  private static boolean mayHoldOne(TypeRef type, String words) {
+    TypeRef held = Container.held(type).boxed();
+    return switch (held.packageName()) {
+      case "java.time", "java.math" -> false;
+      case "java.lang" ->
+          held.isLang("String")
+              || held.isLang("CharSequence")
+              || held.isLang("Object")
+              || held.isLang("Byte")
+              || held.isLang("Character")
+              || (!held.isLang("Boolean") && SHORT_NUMBER.matcher(words).find());
+      default -> !held.qualifiedName().equals("java.util.Date");
+    };
   }
 
   private static Optional<String> suspect(MappingOnHop at) {

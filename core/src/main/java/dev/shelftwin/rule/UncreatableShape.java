@@ -8,7 +8,10 @@ import java.util.List;
 import java.util.Optional;
 import java.util.stream.Stream;
 
-/** A target that the mapper cannot create, or whose parameter names are unknown. */
+/**
+ * A target that the mapper cannot create, or whose parameter names are unknown, or that requires
+ * another object of its own type.
+ */
 final class UncreatableShape implements Rule.Check<Scope.HopOfConcept> {
 
   @Override
@@ -17,7 +20,32 @@ final class UncreatableShape implements Rule.Check<Scope.HopOfConcept> {
     if (creator.isEmpty()) {
       return at.hop().family().isPresent() ? Stream.empty() : Stream.of(uncreatable(at));
     }
-    return at.hasKnownParameters() ? Stream.empty() : Stream.of(unknownNames(at, creator.get()));
+    return at.hasKnownParameters()
+        ? endless(at).stream()
+        : Stream.of(unknownNames(at, creator.get()));
+  }
+
+  /** A field that no object could be the last of. */
+  private static Optional<RuleMatch> endless(Scope.HopOfConcept at) {
+    ResolvedShape to = at.hop().hop().to();
+    return at.hop().mappings().stream()
+        .flatMap(mapping -> mapping.target().stream())
+        .filter(field -> to.holdsItsOwner(field) && !to.mayBeMissing(field))
+        .findFirst()
+        .map(
+            field ->
+                new Matches(RuleId.UNFILLED_FIELD, at.concept())
+                    .ofField(
+                        to,
+                        field,
+                        to.path(field)
+                            + " requires another "
+                            + to.shownName()
+                            + ", which requires another one, without end.",
+                        List.of(
+                            Remedy.advice(
+                                "let it be missing: make it an Optional or annotate it as"
+                                    + " nullable"))));
   }
 
   private static RuleMatch uncreatable(Scope.HopOfConcept at) {
@@ -26,7 +54,7 @@ final class UncreatableShape implements Rule.Check<Scope.HopOfConcept> {
     return new Matches(RuleId.UNFILLED_FIELD, at.concept())
         .onHop(
             at.hop(),
-            to.shape()
+            to.shownName()
                 + " has no constructor or factory method that code in "
                 + mappers
                 + " can call.",
@@ -41,7 +69,7 @@ final class UncreatableShape implements Rule.Check<Scope.HopOfConcept> {
         .onHop(
             at.hop(),
             "The class file of "
-                + at.hop().hop().to().shape()
+                + at.hop().hop().to().shownName()
                 + " does not contain the parameter names of "
                 + creator.label()
                 + ": the fields of this hop cannot be checked.",

@@ -35,7 +35,11 @@ final class UnfilledField implements Rule.Check<MappingOnHop> {
     List<Remedy> remedies = new ArrayList<>();
     remedies.add(
         Remedy.advice(
-            "add " + field.name() + " to " + at.from().shape() + ", or pair the fields in a row"));
+            "add "
+                + field.name()
+                + " to "
+                + at.from().shownName()
+                + ", or pair the fields in a row"));
     PlanRows rows = new PlanRows(at.concept());
     String outer = at.hop().hop().outer().use().simpleName();
     remedies.add(
@@ -47,7 +51,7 @@ final class UnfilledField implements Rule.Check<MappingOnHop> {
                 field,
                 "given: { " + outer + ": { from: caller } }"));
     String message =
-        at.targetPath() + " has no source in " + at.from().shape() + cause(at, field) + ".";
+        at.targetPath() + " has no source in " + at.from().shownName() + cause(at, field) + ".";
     return new Matches(RuleId.UNFILLED_FIELD, at.concept()).onHop(at, to, field, message, remedies);
   }
 

@@ -66,7 +66,7 @@ final class UnwritableMapper implements Rule.Check<ConceptLedger> {
     return new Matches(RuleId.UNWRITABLE_MAPPER, concept)
         .onHop(
             obstacle.hop(),
-            obstacle.creator() + " and " + others + " can all create " + hop.to().shape() + ".",
+            obstacle.creator() + " and " + others + " can all create " + hop.to().shownName() + ".",
             List.of(Remedy.advice("name the intended one: '" + build + "'")),
             hop.to().use().at());
   }

@@ -22,8 +22,8 @@ public interface ClassDependencies {
    */
   List<MethodCall> calls(TypeRef owner, String method);
 
-  /** The classes that JPA providers on the class path register (Jakarta Persistence 3.2, §9.3). */
-  List<String> providers();
+  /** The packages of the JPA providers on the class path (Jakarta Persistence 3.2, §9.3). */
+  List<String> providerPackages();
 
   /** The unreadable class files of a package and its subpackages, each with the cause. */
   List<String> unreadable(String packageName);

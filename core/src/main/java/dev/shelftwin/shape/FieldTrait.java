@@ -4,6 +4,8 @@ package dev.shelftwin.shape;
 public enum FieldTrait {
   /** The store generates the value. */
   GENERATED,
+  /** The column is written when a row is inserted, and not when it is updated. */
+  WRITTEN_ONCE,
   /** The elements are rows of another table. */
   STORED_AS_ROWS,
   /** The elements are child rows that refer back to this row. */

@@ -1,42 +1,61 @@
 package dev.shelftwin.source;
 
-import dev.shelftwin.facts.Frameworks;
 import dev.shelftwin.shape.ClassDependencies;
 import dev.shelftwin.shape.ClassDependency;
 import dev.shelftwin.shape.MethodCall;
 import dev.shelftwin.shape.Place;
 import dev.shelftwin.shape.TypeRef;
+import java.io.Closeable;
 import java.io.IOException;
 import java.io.UncheckedIOException;
-import java.nio.charset.StandardCharsets;
+import java.nio.file.FileSystem;
+import java.nio.file.FileSystems;
 import java.nio.file.FileVisitOption;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
-import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
-import java.util.Set;
 import java.util.stream.Stream;
-import java.util.zip.ZipEntry;
-import java.util.zip.ZipFile;
 import org.objectweb.asm.ClassReader;
 
 /** Reads what the users' compiled classes mention (JVMS §4). */
-final class ClassFiles implements ClassDependencies {
+final class ClassFiles implements ClassDependencies, Closeable {
 
-  private final List<Path> folders;
+  private final List<Path> folders = new ArrayList<>();
+  private final List<FileSystem> jars = new ArrayList<>();
   private final List<Path> binaries;
   private final Places places;
   private final Map<String, Mentions> known = new HashMap<>();
   private final Map<String, List<MethodCall>> calls = new HashMap<>();
 
   ClassFiles(CodePaths code, Places places) {
-    this.folders = code.classes();
+    code.classes().forEach(this::addFolder);
     this.binaries = code.binaries();
     this.places = places;
+  }
+
+  private void addFolder(Path classes) {
+    if (!Files.isRegularFile(classes)) {
+      folders.add(classes);
+      return;
+    }
+    try {
+      FileSystem jar = FileSystems.newFileSystem(classes);
+      jars.add(jar);
+      jar.getRootDirectories().forEach(folders::add);
+    } catch (IOException | RuntimeException unreadable) {
+      // The reader of declarations reports it.
+    }
+  }
+
+  @Override
+  public void close() throws IOException {
+    for (FileSystem jar : jars) {
+      jar.close();
+    }
   }
 
   @Override
@@ -87,44 +106,8 @@ final class ClassFiles implements ClassDependencies {
   }
 
   @Override
-  public List<String> providers() {
-    Set<String> names = new LinkedHashSet<>();
-    for (Path entry : binaries) {
-      for (String text : serviceTexts(entry)) {
-        text.lines()
-            .map(line -> line.replaceFirst("#.*", "").strip())
-            .filter(line -> !line.isEmpty())
-            .forEach(names::add);
-      }
-    }
-    return List.copyOf(names);
-  }
-
-  private static List<String> serviceTexts(Path entry) {
-    List<String> texts = new ArrayList<>();
-    try {
-      if (Files.isDirectory(entry)) {
-        for (String service : Frameworks.providerServiceFiles()) {
-          Path file = entry.resolve(service);
-          if (Files.isRegularFile(file)) {
-            texts.add(Files.readString(file));
-          }
-        }
-      } else if (Files.isRegularFile(entry)) {
-        try (ZipFile jar = new ZipFile(entry.toFile())) {
-          for (String service : Frameworks.providerServiceFiles()) {
-            ZipEntry found = jar.getEntry(service);
-            if (found != null) {
-              texts.add(
-                  new String(jar.getInputStream(found).readAllBytes(), StandardCharsets.UTF_8));
-            }
-          }
-        }
-      }
-    } catch (IOException unreadable) {
-      return List.of(); // reported by the reader of declarations
-    }
-    return texts;
+  public List<String> providerPackages() {
+    return ProviderPackages.of(binaries);
   }
 
   @Override

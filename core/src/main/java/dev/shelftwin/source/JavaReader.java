@@ -3,6 +3,7 @@ package dev.shelftwin.source;
 import com.sun.source.util.JavacTask;
 import dev.shelftwin.compile.CompilerMessages;
 import dev.shelftwin.compile.Javac;
+import dev.shelftwin.compile.UsableClasses;
 import dev.shelftwin.finding.InputError;
 import dev.shelftwin.finding.InputException;
 import dev.shelftwin.shape.ClassDependencies;
@@ -48,7 +49,7 @@ public final class JavaReader implements Shapes, AutoCloseable {
   private final Elements elements;
   private final TypeFinder types;
   private final ShapeReader shapeReader;
-  private final ClassDependencies dependencies;
+  private final ClassFiles dependencies;
   private final Map<String, Optional<Shape>> known = new HashMap<>();
   private final Map<String, ClassFileFacts> classFiles = new HashMap<>();
   private final PackageIndex packages;
@@ -67,7 +68,14 @@ public final class JavaReader implements Shapes, AutoCloseable {
     setPaths(StandardLocation.SOURCE_PATH, code.sources());
     List<String> options = List.of("-proc:none", "-parameters", "-Xlint:none");
     JavacTask task =
-        (JavacTask) compiler.getTask(null, files, this::report, options, null, List.of());
+        (JavacTask)
+            compiler.getTask(
+                null,
+                new UsableClasses(files, code.sources()),
+                this::report,
+                options,
+                null,
+                List.of());
     elements = task.getElements();
     types = new TypeFinder(elements, task.getTypes());
     SourceIndex sources = new SourceIndex(compiler, code.sources());
@@ -152,6 +160,7 @@ public final class JavaReader implements Shapes, AutoCloseable {
   public void close() {
     try {
       files.close();
+      dependencies.close();
     } catch (IOException failure) {
       throw new UncheckedIOException(failure);
     }

@@ -95,7 +95,10 @@ final class SourceIndex {
   /** The source files of a folder, in the order of their names; none where it is not there. */
   private static List<Path> sourcesIn(Path folder) {
     try (Stream<Path> files = Files.isDirectory(folder) ? Files.list(folder) : Stream.empty()) {
-      return files.filter(file -> file.toString().endsWith(".java")).sorted().toList();
+      return files
+          .filter(file -> file.toString().endsWith(".java") && Files.isRegularFile(file))
+          .sorted()
+          .toList();
     } catch (IOException | UncheckedIOException unreadable) {
       return List.of(); // what cannot be read here is reported by the reader of declarations
     }

@@ -106,8 +106,18 @@ final class ConversionRunner {
     try {
       return function.apply(value);
     } catch (InvocationTargetException thrown) {
-      throw Failures.rejection(step.to().toString(), value + ": ", thrown);
+      throw Failures.rejection(name(step), value + ": ", thrown);
     }
+  }
+
+  /** The user's own method with the type that it takes; of other steps, the type that they make. */
+  private static String name(Step step) {
+    if (step.operation() instanceof Operation.CallStatic call) {
+      return call.owner().name() + "." + call.method() + "(" + step.from() + ")";
+    }
+    return step.operation() instanceof Operation.CallConverter call
+        ? call.owner().name() + "." + call.method() + "(" + step.from() + ")"
+        : step.to().toString();
   }
 
   private static Object narrowed(Number number, String type) {

@@ -12,7 +12,10 @@ import dev.shelftwin.shape.Shapes;
 import dev.shelftwin.shape.Visibility;
 import java.lang.reflect.InvocationTargetException;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
+import java.util.OptionalInt;
 import java.util.SplittableRandom;
 import java.util.random.RandomGenerator;
 import org.jspecify.annotations.Nullable;
@@ -22,6 +25,12 @@ final class CreatorSamples implements ValueSampler.Source {
 
   private static final int ATTEMPTS = 30;
   private static final int MAX_DEPTH = 6;
+
+  /** No type of users limits texts to more characters than this. */
+  private static final int UNLIMITED = 100_000;
+
+  /** One of so many texts is as long as its type allows, if a column is shorter. */
+  private static final int FULL_LENGTH = 8;
 
   /** The depth up to which the fields of objects are filled that were created without values. */
   private static final int MAX_FILLED = 2;
@@ -113,6 +122,7 @@ final class CreatorSamples implements ValueSampler.Source {
 
     private @Nullable List<ValueSampler.Source> hinted;
     private @Nullable List<Field> settable;
+    private final Map<Integer, OptionalInt> ownLengths = new HashMap<>();
 
     ByCreator(Creator creator) {
       this.creator = creator;
@@ -126,7 +136,48 @@ final class CreatorSamples implements ValueSampler.Source {
                 .map(parameter -> values.source(parameter.type(), false))
                 .toList();
       }
-      return sample(arguments, limits, random, depth);
+      OptionalInt own = limits.maxLength().isPresent() ? ownLength(limits) : OptionalInt.empty();
+      return own.isPresent() && random.nextInt(FULL_LENGTH) == 0
+          ? SampleValue.of(create(creator, text(own.getAsInt())))
+          : sample(arguments, limits, random, depth);
+    }
+
+    /** The most characters that the type accepts, if it accepts more than a column holds. */
+    private OptionalInt ownLength(Limits limits) {
+      int column = limits.maxLength().orElseThrow();
+      boolean isText =
+          creator.parameters().size() == 1 && creator.parameters().get(0).type().isLang("String");
+      return isText ? ownLengths.computeIfAbsent(column, this::longest) : OptionalInt.empty();
+    }
+
+    private OptionalInt longest(int column) {
+      int accepted = column + 1;
+      int rejected = UNLIMITED;
+      if (!accepts(accepted) || accepts(rejected)) {
+        return OptionalInt.empty();
+      }
+      while (rejected - accepted > 1) {
+        int middle = (accepted + rejected) / 2;
+        if (accepts(middle)) {
+          accepted = middle;
+        } else {
+          rejected = middle;
+        }
+      }
+      return OptionalInt.of(accepted);
+    }
+
+    private boolean accepts(int length) {
+      try {
+        create(creator, text(length));
+        return true;
+      } catch (RejectedSample tooLong) {
+        return false;
+      }
+    }
+
+    private static List<SampleValue> text(int length) {
+      return List.of(SampleValue.of("x".repeat(length)));
     }
 
     /** A sample whose texts are those that the class file suggests. */

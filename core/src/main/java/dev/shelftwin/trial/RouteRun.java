@@ -179,7 +179,8 @@ final class RouteRun {
   private Divergence thrown(RouteStep step, Throwable cause, Set<String> legitimate, int number) {
     String type = step.to().shape().type().simpleName();
     if (!(cause instanceof FaultException faults)) {
-      return divergence(step, type, Divergence.Kind.FAILED, "a " + type, cause.toString(), number);
+      return divergence(
+          step, type, Divergence.Kind.FAILED, "a " + type, Failures.text(cause), number);
     }
     HopLedger hop = ((RouteStep.ByMapper) step).ledger();
     ResolvedShape from = hop.hop().from();

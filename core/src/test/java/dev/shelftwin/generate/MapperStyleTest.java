@@ -1,5 +1,6 @@
 package dev.shelftwin.generate;
 
+import static dev.shelftwin.testkit.Trials.assertHeld;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
@@ -7,6 +8,7 @@ import dev.shelftwin.finding.Finding;
 import dev.shelftwin.finding.InputException;
 import dev.shelftwin.testkit.OpenProject;
 import dev.shelftwin.testkit.Project;
+import dev.shelftwin.testkit.Tried;
 import java.nio.file.Path;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -58,6 +60,22 @@ class MapperStyleTest {
             package coop.kiln;
             public @interface Handed {}
             """);
+  }
+
+  @Test
+  void mappersOfTypesThatNobodyElseSeesAreHiddenToo() {
+    Project hidden =
+        new Project(folder)
+            .with("layers:\n", "mappers: { visibility: package }\nlayers:\n")
+            .with("public class GlazeRow {", "class GlazeRow {")
+            .with("public record GlazeView(", "record GlazeView(")
+            .with("public record NewGlaze(", "record NewGlaze(");
+    Tried tried = hidden.tried(1, 20);
+    assertThat(tried.warnings()).isEmpty();
+    assertThat(Project.text(tried.generated(), "GlazeApiMapper"))
+        .contains(" final class GlazeApiMapper {")
+        .doesNotContain("public final class");
+    assertHeld(tried.trial()).hasSize(4);
   }
 
   @Test

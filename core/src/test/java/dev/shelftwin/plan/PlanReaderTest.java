@@ -73,6 +73,15 @@ class PlanReaderTest {
   }
 
   @Test
+  void aPlanThatNestsTooDeeplyIsRefused() {
+    String deep = PLAN + "samples: " + "[".repeat(20_000) + "]".repeat(20_000) + "\n";
+    assertThatThrownBy(() -> PlanReader.read("plan.yaml", deep))
+        .isInstanceOf(InputException.class)
+        .hasMessageContaining("plan.yaml")
+        .hasMessageContaining("nests values too deeply");
+  }
+
+  @Test
   void everyPartOfAPlanIsRead() {
     Plan plan = PlanReader.read("plan.yaml", PLAN);
     assertThat(schemaAccepts(PLAN)).isTrue();
@@ -169,6 +178,11 @@ class PlanReaderTest {
           name: kiln-cooperative       | `name: a\nmappers: { name: Mapper }` | accepts | 'Mapper' names no class for each concept
           name: kiln-cooperative       | `name: a\nmappers: { package: a..b }` | accepts | 'a..b' is no package
           name: kiln-cooperative       | `name: a\nmappers: { names: x }` | refuses | 'mappers' has no 'names'; did you mean 'name'?
+          name: kiln-cooperative       | `name: "kiln\\0"`         | accepts | 'name' has a control character
+          concepts:                    | `concepts:\n  fIRING: { model: Firing }` | accepts | 'Firing' and 'fIRING' differ only in case
+          concepts:                    | `concepts:\n  a firing: { model: Firing }` | refuses | 'a firing' is not a name in Java
+          layers:                      | `layers:\n  a-b: { role: domain, package: a }` | refuses | 'a-b' is not a name in Java
+          name: kiln-cooperative       | `name: a\nmappers: { visibility: hidden }` | refuses | 'visibility' has no 'hidden'
           stays: { FiringView: for members only } | stays: {}       | refuses | 'stays' is empty
           lossy-conversion: seconds    | lossy: seconds             | refuses | 'accept' has no 'lossy'; did you mean 'lossy-conversion'?
           lossy-conversion: seconds    | layer-breach: seconds      | refuses | 'accept' has no 'layer-breach'

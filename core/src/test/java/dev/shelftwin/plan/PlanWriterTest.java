@@ -32,6 +32,7 @@ class PlanWriterTest {
       name: "kiln: the 2nd, 'new' one # really"
       code: { classes: [a, b c], sources: src, class-path: "true", mappers: src }
       mappers:
+        visibility: package
         name: "{layer}Of{concept}"
         package: "{package}.mapping"
         on-class: [coop.kiln.Wired, coop.kiln.One]
@@ -112,6 +113,7 @@ class PlanWriterTest {
             .classPath("true")
             .mappers("src")
             .mappersNamed("{layer}Of{concept}", "{package}.mapping")
+            .mappersPackagePrivate()
             .mappersAnnotated(
                 List.of("coop.kiln.Wired", "coop.kiln.One"), List.of("coop.kiln.Handed"))
             .layer("store", Role.PERSISTENCE, "coop.kiln.store")

@@ -301,6 +301,24 @@ class CheckTest {
             "of two that take the same names, the one that takes the type's own types",
             project -> madeBy(project, factory("parse", "String") + restoring)),
         of(
+            "a value of the type itself that must be there, on each way in",
+            project ->
+                project
+                    .with(
+                        "    Optional<String> note) {}",
+                        "    Optional<String> note,\n"
+                            + "    @NonNull Glaze base) //~ unfilled-field unfilled-field\n"
+                            + "{}")
+                    .java("package coop.kiln.model;\npublic @interface NonNull {}\n")
+                    .with(
+                        "  String note;",
+                        "  String note;\n  @ManyToOne GlazeRow base; //~ limit-mismatch")
+                    .with(
+                        "NewGlaze(\n    String code,", "NewGlaze(\n    NewGlaze base, String code,")
+                    .with(
+                        "GlazeView(\n    String code,",
+                        "GlazeView(\n    GlazeView base, String code,")),
+        of(
             "a factory that takes less is no rival",
             project ->
                 madeBy(

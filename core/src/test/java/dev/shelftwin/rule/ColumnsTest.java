@@ -124,6 +124,47 @@ class ColumnsTest {
                 made(
                     project,
                     "@Column(secondPrecision = 3) java.time.Instant made; //~ lossy-conversion")),
+        of(
+            "a column that is written once, for a value that cannot change",
+            project ->
+                project.with("length = 40) String", "length = 40, updatable = false) String")),
+        of(
+            "a column that is written once, for a value with a setter",
+            project ->
+                project
+                    .with(
+                        "String note;",
+                        "String note;\n  @Column(updatable = false) int coats; //~ lossy-conversion")
+                    .with("String> note) {}", "String> note,\n    Coats coats) {}")
+                    .with("GlazeView(", "GlazeView(\n    int coats,")
+                    .with("NewGlaze(", "NewGlaze(\n    int coats,")
+                    .row("{ model: coats.number, store: coats, api: coats }")
+                    .java(
+                        """
+                        package coop.kiln.model;
+                        public class Coats {
+                          private int number;
+                          public int getNumber() { return number; }
+                          public void setNumber(int number) { this.number = number; }
+                        }
+                        """)),
+        of(
+            "a number that the plan counts in another unit than its name says",
+            project ->
+                project
+                    .with("String note;", "String note;\n  long dryingMinutes;")
+                    .with("String> note) {}", "String> note,\n    java.time.Duration drying) {}")
+                    .with("GlazeView(", "GlazeView(\n    java.time.Duration drying,")
+                    .with("NewGlaze(", "NewGlaze(\n    java.time.Duration drying,")
+                    .row(
+                        "{ model: drying, store: dryingMinutes, unit: seconds, accept: {"
+                            + " lossy-conversion: whole minutes } } #~ type-mismatch")),
+        of(
+            "a version in a response that is always the same",
+            project ->
+                project
+                    .with("GlazeView(", "GlazeView(\n    int version, //~ unfilled-field\n")
+                    .row("{ GlazeView: version, given: { value: 1 } }")),
         of("a time as fine as columns are", project -> made(project, "java.time.Instant made;")),
         of(
             "a time that keeps milliseconds, and that is enough",

@@ -64,6 +64,20 @@ class LayerBreachTest {
   }
 
   @Test
+  void twoLayersOfRowsMayKnowEachOther() throws Exception {
+    Project project =
+        new Project(folder)
+            .with(
+                "  model: {",
+                "  archive: { role: persistence, package: coop.kiln.archive }\n  model: {")
+            .java(
+                "package coop.kiln.archive;\npublic class OldGlaze {\n  coop.kiln.store.GlazeRow row;\n}\n")
+            .java(
+                "package coop.kiln.store;\npublic class Mover {\n  coop.kiln.archive.OldGlaze old;\n}\n");
+    assertThat(project.found(project.checkCompiled())).isEmpty();
+  }
+
+  @Test
   void theMessageNamesBothTypesAndThePlanCanAllowThem() throws Exception {
     Project project =
         new Project(folder)

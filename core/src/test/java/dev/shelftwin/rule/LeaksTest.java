@@ -3,10 +3,16 @@ package dev.shelftwin.rule;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.junit.jupiter.params.provider.Arguments.arguments;
 
+import dev.shelftwin.finding.Finding;
+import dev.shelftwin.finding.RuleId;
 import dev.shelftwin.testkit.Project;
+import java.io.IOException;
+import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.List;
 import java.util.function.UnaryOperator;
 import java.util.stream.Stream;
+import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.Arguments;
@@ -117,6 +123,37 @@ class LeaksTest {
                     .row("{ api: rows, given: { from: caller } }")));
   }
 
+  /** Products of one organisation have the first words of their packages in common. */
+  @Test
+  void onlyTheProviderItselfIsTheStores() throws IOException {
+    Path provider = compiled("org.clay.rows", "Session");
+    Path services = Files.createDirectories(provider.resolve("META-INF/services"));
+    Files.writeString(
+        services.resolve("jakarta.persistence.spi.PersistenceProvider"),
+        "org.clay.rows.Provider # the only one\n");
+    Path other = compiled("org.clay.words", "Words");
+    Project project =
+        new Project(folder)
+            .java(
+                "package coop.kiln.model;\npublic record Note(\n  org.clay.rows.Session session,\n  org.clay.words.Words words) {}\n")
+            .plan("  Note: { model: Note }\n");
+    List<Finding> findings =
+        project.runWith(List.of(provider, other), open -> open.check().findings());
+    assertThat(findings)
+        .filteredOn(finding -> finding.rule() == RuleId.LEAKED_TYPE)
+        .extracting(Finding::message)
+        .containsExactly(
+            "Note.session has the type org.clay.rows.Session of the persistence layer.");
+  }
+
+  private Path compiled(String packageName, String type) throws IOException {
+    Path source = Files.createDirectories(folder.resolve("libraries")).resolve(type + ".java");
+    Files.writeString(source, "package " + packageName + ";\npublic class " + type + " {}\n");
+    Path classes = Files.createDirectories(folder.resolve("libraries").resolve(packageName));
+    assertThat(Project.compile(List.of(source), source.getParent(), classes, "-g")).isEmpty();
+    return classes;
+  }
+
   static Stream<Arguments> secrets() {
     return Stream.of(
         of(
@@ -126,11 +163,14 @@ class LeaksTest {
                     .with("int doorPin) {}", "int doorPin) {} //~ suspected-secret")),
         of("what looks like none", project -> secret(project, "pinHoles", "pinHoles, ", "")),
         of(
+            "a number about a secret",
+            project -> secret(project, "passwordAttempts", "passwordAttempts, ", "")),
+        of(
             "what looks like a secret and is none",
             project ->
-                secret(project, "apiKey", "apiKey, ", "")
+                secret(project, "glazePin", "glazePin, ", "")
                     .row(
-                        "{ model: apiKey, accept: { suspected-secret: it is printed on the lid } }")),
+                        "{ model: glazePin, accept: { suspected-secret: it is printed on the lid } }")),
         of(
             "a secret that its own type hides",
             project ->
@@ -355,6 +395,11 @@ class LeaksTest {
                     .with(
                         "public record GlazeView(\n    String code,",
                         "public record GlazeView(\n    @com.fasterxml.jackson.annotation.JsonProperty(\"glaze-code\") String code, //~ odd-name")),
+        of(
+            "names that only a naming strategy decides",
+            project ->
+                project.with(
+                    "package: coop.kiln.api }", "package: coop.kiln.api, spelling: snake-case }")),
         of(
             "types that no concept names",
             project ->

@@ -3,7 +3,9 @@ package dev.shelftwin.source;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import dev.shelftwin.finding.Finding;
 import dev.shelftwin.finding.InputException;
+import dev.shelftwin.finding.RuleId;
 import dev.shelftwin.testkit.OpenProject;
 import dev.shelftwin.testkit.Project;
 import dev.shelftwin.trial.TrialOptions;
@@ -180,6 +182,22 @@ class UnreadableCodeTest {
     assertThatThrownBy(() -> project.runWith(List.of(jar), OpenProject::check))
         .isInstanceOf(InputException.class)
         .hasMessageContaining(told);
+  }
+
+  /** A build that was broken off, or one for a newer Java. */
+  @Test
+  void sourcesReplaceClassFilesThatCannotBeRead() throws Exception {
+    Project project = new Project(folder);
+    project.checkCompiled();
+    Path glaze = folder.resolve("classes/coop/kiln/model/Glaze.class");
+    Files.write(glaze, Arrays.copyOf(Files.readAllBytes(glaze), 100));
+    Path view = folder.resolve("classes/coop/kiln/api/GlazeView.class");
+    byte[] newer = Files.readAllBytes(view);
+    newer[7] = (byte) 0xC8; // JVMS §4.1: the major version
+    Files.write(view, newer);
+    assertThat(project.checkOf(folder.resolve("classes")))
+        .extracting(Finding::rule)
+        .containsExactly(RuleId.UNREAD_CODE, RuleId.UNREAD_CODE);
   }
 
   private byte[] damaged(String damage) throws IOException {

@@ -1,0 +1,89 @@
+package dev.shelftwin.compile;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Set;
+import javax.tools.ForwardingJavaFileManager;
+import javax.tools.JavaFileManager;
+import javax.tools.JavaFileObject;
+import javax.tools.StandardJavaFileManager;
+import javax.tools.StandardLocation;
+import org.objectweb.asm.ClassReader;
+import org.objectweb.asm.ClassVisitor;
+import org.objectweb.asm.Opcodes;
+
+/**
+ * Hides class files that this Java cannot read where their source is at hand: truncated ones, and
+ * those of a newer Java. The compiler then reads the source, however old it is.
+ */
+public final class UsableClasses extends ForwardingJavaFileManager<StandardJavaFileManager> {
+
+  /** The version of class files of Java 1.0 less one (JVMS §4.1, table 4.1-A). */
+  private static final int BEFORE_FIRST_VERSION = 44;
+
+  /** Where the version stands in a class file (JVMS §4.1). */
+  private static final int MAJOR_VERSION = 6;
+
+  private final List<Path> sources;
+
+  /**
+   * A file manager whose locations are set.
+   *
+   * @param sources the source folders
+   */
+  public UsableClasses(StandardJavaFileManager files, List<Path> sources) {
+    super(files);
+    this.sources = List.copyOf(sources);
+  }
+
+  @Override
+  public Iterable<JavaFileObject> list(
+      JavaFileManager.Location location,
+      String packageName,
+      Set<JavaFileObject.Kind> kinds,
+      boolean recurse)
+      throws IOException {
+    Iterable<JavaFileObject> files = super.list(location, packageName, kinds, recurse);
+    List<Path> folders =
+        location == StandardLocation.CLASS_PATH
+            ? sources.stream()
+                .map(folder -> folder.resolve(packageName.replace('.', '/')))
+                .filter(Files::isDirectory)
+                .toList()
+            : List.of();
+    if (folders.isEmpty()) {
+      return files;
+    }
+    List<JavaFileObject> usable = new ArrayList<>();
+    for (JavaFileObject file : files) {
+      if (file.getKind() != JavaFileObject.Kind.CLASS
+          || !hasSource(inferBinaryName(location, file), folders)
+          || isReadable(file)) {
+        usable.add(file);
+      }
+    }
+    return usable;
+  }
+
+  private static boolean hasSource(String binaryName, List<Path> folders) {
+    String simple = binaryName.substring(binaryName.lastIndexOf('.') + 1);
+    int nested = simple.indexOf('$');
+    String file = (nested > 0 ? simple.substring(0, nested) : simple) + ".java";
+    return folders.stream().anyMatch(folder -> Files.isRegularFile(folder.resolve(file)));
+  }
+
+  private static boolean isReadable(JavaFileObject file) {
+    try (InputStream bytes = file.openInputStream()) {
+      ClassReader reader = new ClassReader(bytes);
+      reader.accept(new ClassVisitor(Opcodes.ASM9) {}, ClassReader.SKIP_CODE);
+      return reader.readUnsignedShort(MAJOR_VERSION)
+          <= BEFORE_FIRST_VERSION + Runtime.version().feature();
+    } catch (IOException | IllegalArgumentException | IndexOutOfBoundsException unreadable) {
+      return false;
+    }
+  }
+}

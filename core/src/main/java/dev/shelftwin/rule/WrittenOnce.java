@@ -1,0 +1,62 @@
+package dev.shelftwin.rule;
+
+import dev.shelftwin.finding.Remedy;
+import dev.shelftwin.finding.RuleId;
+import dev.shelftwin.ledger.FieldMapping;
+import dev.shelftwin.ledger.HopLedger;
+import dev.shelftwin.shape.Access;
+import dev.shelftwin.shape.Field;
+import dev.shelftwin.shape.FieldTrait;
+import java.util.List;
+import java.util.stream.Stream;
+
+/**
+ * A value that can change, in a column that is written only with a new row (Jakarta Persistence
+ * 3.2, §11.1.9, {@code updatable}): the update of a row loses the change.
+ */
+final class WrittenOnce implements Rule.Check<MappingOnHop> {
+
+  @Override
+  public Stream<RuleMatch> of(MappingOnHop at, RuleContext context) {
+    boolean lost =
+        at.mapping() instanceof FieldMapping.Flow flow
+            && flow.into().has(FieldTrait.WRITTEN_ONCE)
+            && at.hop().canUpdate()
+            && canChange(at);
+    return lost ? Stream.of(match(at)) : Stream.empty();
+  }
+
+  /** Whether the object has a setter for the value, or a request changes it. */
+  private static boolean canChange(MappingOnHop at) {
+    Field source = at.source();
+    boolean hasSetter =
+        source.writer().filter(writer -> writer.kind() == Access.Kind.METHOD).isPresent();
+    return hasSetter
+        || at.concept().hops().stream()
+            .filter(hop -> hop.hop().changes() && hop.hop().to().equals(at.from()))
+            .flatMap((HopLedger hop) -> hop.into(source.name()).stream())
+            .anyMatch(FieldMapping.Flow.class::isInstance);
+  }
+
+  private static RuleMatch match(MappingOnHop at) {
+    String message =
+        at.targetPath()
+            + " is stored only with a new row (updatable = false), but "
+            + at.sourcePath()
+            + " can change: an update loses the change.";
+    Remedy accept =
+        new PlanRows(at.concept())
+            .with(
+                "or accept the finding",
+                at.to(),
+                at.target(),
+                "accept: { lossy-conversion: \"why it never changes\" }");
+    return new Matches(RuleId.LOSSY_CONVERSION, at.concept())
+        .onHop(
+            at,
+            at.to(),
+            at.target(),
+            message,
+            List.of(Remedy.advice("let the column be updated, or the value be fixed"), accept));
+  }
+}
