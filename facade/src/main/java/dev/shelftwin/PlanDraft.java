@@ -16,6 +16,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.stream.Stream;
 
 /** Proposes plans from code; only {@link #write} writes a file. */
 public final class PlanDraft {
@@ -63,7 +64,17 @@ public final class PlanDraft {
   private Draft fresh() {
     Plan empty = Plan.empty(name(), code(), place());
     try (JavaReader reader = reader(empty)) {
+      return draft(empty, reader);
+    }
+  }
+
+  /** Where nothing is found, code that cannot be read is the likely reason. */
+  private Draft draft(Plan empty, JavaReader reader) {
+    try {
       return Drafter.draft(empty, request.packages(), reader);
+    } catch (InputException nothing) {
+      throw new InputException(
+          Stream.concat(reader.errors().stream(), nothing.errors().stream()).toList());
     }
   }
 

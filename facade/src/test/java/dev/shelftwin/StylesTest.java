@@ -38,6 +38,10 @@ class StylesTest {
         style("subtypes", FamilyTest::fees, "Course CourseRow CourseRow@table Course"),
         style("two layers", TwoLayersTest::project, "NewBooking NewBooking@wire BookingRow"),
         style(
+            "requests with the keys of children",
+            TwoLayersTest::orders,
+            "NewOrder NewOrder@wire OrderRow OrderRow@table OrderView OrderView@wire"),
+        style(
             "a row for a part",
             folder ->
                 PartRowTest.glazes(

@@ -3,12 +3,14 @@ package dev.shelftwin.cli;
 import dev.shelftwin.ShelfTwin;
 import dev.shelftwin.finding.FieldId;
 import dev.shelftwin.finding.Finding;
+import dev.shelftwin.finding.InputException;
 import dev.shelftwin.generate.SourceFile;
 import dev.shelftwin.ledger.Ledger;
 import dev.shelftwin.report.FindingText;
 import dev.shelftwin.report.LedgerTable;
 import dev.shelftwin.report.Style;
 import dev.shelftwin.report.TrialText;
+import dev.shelftwin.shape.Place;
 import dev.shelftwin.trial.Divergence;
 import dev.shelftwin.trial.TrialOptions;
 import dev.shelftwin.trial.TrialResult;
@@ -34,10 +36,16 @@ final class DemoCommand implements Callable<Integer> {
   /** Fewer than usual, so that the demo is short. */
   private static final TrialOptions SAMPLES = TrialOptions.defaults().withSamples(30);
 
+  private static final String CLEAN = "clean";
+  private static final String FLAWED = "flawed";
+
   private final Console console;
 
   @Option(names = "--to", paramLabel = "DIR", description = "Keep both variants in this folder.")
   private @Nullable Path to;
+
+  /** Whether the folder stays when the program ends. */
+  private volatile boolean kept;
 
   DemoCommand(Console console) {
     this.console = console;
@@ -45,15 +53,28 @@ final class DemoCommand implements Callable<Integer> {
 
   @Override
   public Integer call() throws IOException {
-    if (to != null) {
-      return show(to) ? ExitCode.DONE : ExitCode.FOUND;
+    Path folder = to == null ? Files.createTempDirectory("shelf-twin-demo") : to;
+    List<Path> variants = List.of(folder.resolve(CLEAN), folder.resolve(FLAWED));
+    for (Path variant : variants) {
+      if (Files.exists(variant)) {
+        throw new InputException(
+            Place.in(variant.toString()),
+            "this folder exists already, and may have been edited",
+            "remove it, or name another folder with --to");
+      }
     }
-    Path folder = Files.createTempDirectory("shelf-twin-demo");
-    try {
-      return show(folder) ? ExitCode.DONE : ExitCode.FOUND;
-    } finally {
-      delete(folder);
-    }
+    List<Path> made = Files.exists(folder) && to != null ? variants : List.of(folder);
+    Runtime.getRuntime()
+        .addShutdownHook(
+            new Thread(
+                () -> {
+                  if (!kept) {
+                    made.forEach(DemoCommand::deleteWhileWritten);
+                  }
+                }));
+    boolean good = show(folder);
+    kept = to != null;
+    return good ? ExitCode.DONE : ExitCode.FOUND;
   }
 
   private boolean show(Path folder) {
@@ -71,7 +92,7 @@ final class DemoCommand implements Callable<Integer> {
   }
 
   private boolean clean(Path folder) {
-    Path plan = KilnExample.write(folder.resolve("clean"), List.of());
+    Path plan = KilnExample.write(folder.resolve(CLEAN), List.of());
     try (ShelfTwin twin = ShelfTwin.open(plan)) {
       Ledger ledger = twin.ledger();
       stage("ledger", "how every field is mapped");
@@ -91,7 +112,7 @@ final class DemoCommand implements Callable<Integer> {
   }
 
   private boolean flawed(Path folder) {
-    Path plan = KilnExample.write(folder.resolve("flawed"), Flaw.ALL);
+    Path plan = KilnExample.write(folder.resolve(FLAWED), Flaw.ALL);
     try (ShelfTwin twin = ShelfTwin.open(plan)) {
       stage("check", "problems");
       List<Finding> findings = twin.check().findings();
@@ -148,7 +169,22 @@ final class DemoCommand implements Callable<Integer> {
     console.out().println(text.stripTrailing());
   }
 
+  /** The rest of the program still runs while it ends, and may be writing. */
+  private static void deleteWhileWritten(Path folder) {
+    for (int attempt = 0; attempt < 3; attempt++) {
+      try {
+        delete(folder);
+        Thread.sleep(100);
+      } catch (IOException | InterruptedException busy) {
+        // the next attempt may succeed
+      }
+    }
+  }
+
   private static void delete(Path folder) throws IOException {
+    if (!Files.exists(folder)) {
+      return;
+    }
     try (Stream<Path> files = Files.walk(folder)) {
       for (Path file : files.sorted(Comparator.reverseOrder()).toList()) {
         Files.delete(Objects.requireNonNull(file));

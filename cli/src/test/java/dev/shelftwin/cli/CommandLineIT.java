@@ -7,6 +7,7 @@ import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import jakarta.persistence.Entity;
 import jakarta.validation.constraints.Size;
+import java.io.BufferedReader;
 import java.io.File;
 import java.io.IOException;
 import java.net.URI;
@@ -367,6 +368,28 @@ class CommandLineIT {
         .contains("found   by trial: FiringRow->FiringRow@table FiringRow.startedAt")
         .doesNotContain("missed");
     assertThat(folder.resolve("demo/flawed/shelf-twin.yaml")).exists();
+    refused(run("demo", "--to", folder.resolve("demo").toString()), "may have been edited", "--to");
+  }
+
+  @Test
+  void anInterruptedDemoLeavesNothing() throws Exception {
+    Process demo =
+        new ProcessBuilder(
+                Path.of(System.getProperty("java.home"), "bin", "java").toString(),
+                "-jar",
+                JAR.toString(),
+                "demo",
+                "--to",
+                folder.resolve("demo").toString())
+            .redirectErrorStream(true)
+            .start();
+    try (BufferedReader lines = demo.inputReader()) {
+      assertThat(lines.lines().filter(line -> line.startsWith("ledger")).findFirst()).isPresent();
+      assertThat(folder.resolve("demo")).exists();
+      demo.destroy(); // as Ctrl-C and kill do
+      assertThat(demo.waitFor(1, TimeUnit.MINUTES)).isTrue();
+    }
+    assertThat(folder.resolve("demo")).doesNotExist();
   }
 
   /** What is wrong with a call, a plan or a file, and what standard error must say about it. */

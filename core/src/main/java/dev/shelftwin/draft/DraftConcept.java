@@ -102,6 +102,13 @@ final class DraftConcept {
     return !fields.contains(field) && fields.add(field);
   }
 
+  /** Takes back the omission of fields, because rows that were added since account for them. */
+  void takeBack(List<Text> fields) {
+    List<String> names = fields.stream().map(Text::value).toList();
+    omitted.values().forEach(all -> all.removeAll(names));
+    omitted.values().removeIf(List::isEmpty);
+  }
+
   List<DraftRow> rows() {
     return List.copyOf(rows);
   }

@@ -11,6 +11,7 @@ import dev.shelftwin.plan.Plan;
 import dev.shelftwin.plan.PlanText;
 import dev.shelftwin.plan.PlanWriter;
 import dev.shelftwin.plan.Row;
+import dev.shelftwin.shape.Shape;
 import dev.shelftwin.shape.Shapes;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -56,11 +57,39 @@ public final class Drafter {
     Plan begun = empty.withLayers(types.stream().map(DataTypes::layer).distinct().toList());
     Drafter drafter = new Drafter(begun, shapes);
     Plan guessed = drafter.guess(types);
+    if (guessed.concepts().isEmpty()) {
+      throw nothingPaired(begun, shapes);
+    }
     LayerHabits habits = new LayerHabits(LedgerBuilder.build(guessed, shapes));
     RepeatedRows repeated = RepeatedRows.of(guessed, habits);
     GuessComments comments = drafter.comments(repeated.plan(), repeated.defaults());
     repeated.plan().layers().forEach(layer -> habits.explain(layer, comments));
     return drafter.result(PlanWriter.write(repeated.plan(), comments), comments);
+  }
+
+  private static InputException nothingPaired(Plan begun, Shapes shapes) {
+    LayerTypes layerTypes = new LayerTypes(shapes);
+    List<String> unprocessed =
+        begun.layers().stream()
+            .flatMap(layerTypes::types)
+            .flatMap(type -> shapes.find(type).stream())
+            .filter(Shape::isUnprocessed)
+            .map(Shape::toString)
+            .sorted()
+            .distinct()
+            .toList();
+    return unprocessed.isEmpty()
+        ? new InputException(
+            begun.at(),
+            "no two types of the layers belong together: they have no fields of the same names",
+            "name other packages with --persistence, --domain and --transfer")
+        : new InputException(
+            begun.at(),
+            "nothing can read or set the fields of "
+                + String.join(", ", unprocessed)
+                + "; if an annotation processor adds methods to them, they are missing in their"
+                + " sources",
+            "build the project and give its classes with --classes");
   }
 
   /**
@@ -114,7 +143,13 @@ public final class Drafter {
     for (int pass = 0; pass < MAX_PASSES && guessRows(plan); pass++) {
       plan = plan();
     }
-    return plan;
+    Ledger last = LedgerBuilder.build(plan, shapes);
+    all()
+        .forEach(
+            concept ->
+                last.concept(concept.name())
+                    .ifPresent(one -> concept.takeBack(one.unusedOmissions())));
+    return plan();
   }
 
   private String unusedName(String name) {

@@ -16,6 +16,7 @@ public enum RuleId {
   ENUM_GAP(Severity.ERROR, "an enumeration constant without a counterpart in another layer"),
   FAMILY_GAP(Severity.ERROR, "a subtype without a counterpart in another layer"),
   LIMIT_MISMATCH(Severity.WARNING, "limits that differ between two layers"),
+  MOVED_KEYS(Severity.WARNING, "child rows whose keys an update moves to other children"),
   LEAKED_KEY(Severity.ERROR, "a generated key outside the persistence layer"),
   LEAKED_VERSION(Severity.ERROR, "a row version outside the persistence layer"),
   LEAKED_AUDIT(Severity.ERROR, "an audit column outside the persistence layer"),

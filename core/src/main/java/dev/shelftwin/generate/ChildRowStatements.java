@@ -4,16 +4,14 @@ import com.palantir.javapoet.CodeBlock;
 import com.palantir.javapoet.NameAllocator;
 import dev.shelftwin.convert.Conversion;
 import dev.shelftwin.convert.Operation;
-import dev.shelftwin.ledger.ConceptLedger;
+import dev.shelftwin.ledger.ChildIdentity;
 import dev.shelftwin.ledger.FieldMapping;
-import dev.shelftwin.ledger.HopLedger;
 import dev.shelftwin.ledger.MapperNames;
 import dev.shelftwin.ledger.ResolvedShape;
 import dev.shelftwin.runtime.ChildRows;
 import dev.shelftwin.shape.Access;
 import dev.shelftwin.shape.Container;
 import dev.shelftwin.shape.Field;
-import dev.shelftwin.shape.FieldRole;
 import dev.shelftwin.shape.TypeRef;
 import java.util.Optional;
 
@@ -39,7 +37,7 @@ final class ChildRowStatements {
   CodeBlock align(
       CodeBlock row, CodeBlock rows, TypeRef type, CodeBlock values, Operation.CallMapper child) {
     CodeBlock update = CodeBlock.of("$L::$L", mappers.name(child), MapperNames.UPDATE);
-    Optional<FieldMapping> identity = identity(child);
+    Optional<FieldMapping> identity = ChildIdentity.of(mappers.concept(child), mappers.hop(child));
     if (identity.isPresent()) {
       return CodeBlock.of(
           "$T.byKey(\n$L,\n$L,\n$L,\n$L,\n$L,\n$L)",
@@ -83,22 +81,6 @@ final class ChildRowStatements {
         mappers.name(child),
         MapperNames.UPDATE,
         make(row, child));
-  }
-
-  /** The mapping of the field that identifies the children. */
-  private Optional<FieldMapping> identity(Operation.CallMapper child) {
-    HopLedger hop = mappers.hop(child);
-    ConceptLedger concept = mappers.concept(child);
-    return hop.mappings().stream()
-        .filter(FieldMapping::isCarried)
-        .filter(mapping -> mapping.target().flatMap(Field::reader).isPresent())
-        .filter(
-            mapping ->
-                mapping.sources().stream()
-                    .anyMatch(
-                        field ->
-                            concept.roles(hop.hop().from(), field).contains(FieldRole.IDENTITY)))
-        .findFirst();
   }
 
   private CodeBlock keyOfRow(Operation.CallMapper child, FieldMapping identity) {

@@ -5,6 +5,7 @@ import dev.shelftwin.plan.FieldDefault;
 import dev.shelftwin.plan.Layer;
 import dev.shelftwin.plan.PlanWord;
 import dev.shelftwin.plan.Row;
+import dev.shelftwin.plan.Text;
 import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.FieldRole;
 import dev.shelftwin.shape.TypeRef;
@@ -68,6 +69,11 @@ public record ConceptLedger(
   /** The words of the plan about this concept that decided nothing. */
   public List<UnusedWord> unusedWords() {
     return UnusedWord.of(concept(), words);
+  }
+
+  /** The fields that the plan omits although something else accounts for them. */
+  public List<Text> unusedOmissions() {
+    return UnusedWord.omissions(concept(), words);
   }
 
   /** The package of the concept's mapper to a layer. */

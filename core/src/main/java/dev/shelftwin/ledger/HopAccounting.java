@@ -148,10 +148,9 @@ final class HopAccounting {
     if (hop.changes()) {
       return Optional.of(Accounted.of(new FieldMapping.Unfilled(target, row)));
     }
-    return Optional.of(
-        isReference(target)
-            ? refer(target, parts.get(0), slot)
-            : several.join(target, parts, slot, row));
+    return isReference(target)
+        ? refer(target, parts.get(0), slot)
+        : Optional.of(several.join(target, parts, slot, row));
   }
 
   /** A row that another row only refers to is found by its key, never created. */
@@ -159,12 +158,13 @@ final class HopAccounting {
     return hop.to().role() == Role.PERSISTENCE && pairing.paths().isEntity(target.type());
   }
 
-  private Accounted refer(Field target, String part, TypeRef slot) {
+  /** Empty if the key of the row has no source, so that the reference has none. */
+  private Optional<Accounted> refer(Field target, String part, TypeRef slot) {
     String path = target.name() + "." + part;
     Optional<Row> row = pairing.rowOf(path, hop.to());
     Optional<Field> source = directives.source(path);
     if (source.isEmpty()) {
-      return Accounted.of(new FieldMapping.Unfilled(target, row), row);
+      return Optional.empty();
     }
     FieldMapping mapping =
         pairing
@@ -173,7 +173,7 @@ final class HopAccounting {
             .flatMap(key -> conversions.toRow(source.get().type(), slot, key, part))
             .map(conversion -> flow(source.get(), target, conversion, row))
             .orElseGet(() -> new FieldMapping.Mismatched(List.of(source.get()), target, row));
-    return Accounted.of(mapping, row);
+    return Optional.of(Accounted.of(mapping, row));
   }
 
   private static FieldMapping flow(

@@ -69,6 +69,10 @@ final class UnaccountedFields {
     if (stays.isPresent()) {
       return stays(source, Side.SOURCE, stays.get().value(), row).reliesOn(stays).reliesOn(row);
     }
+    List<Row> parts = partsThatStay(hop.from(), source);
+    if (!parts.isEmpty()) {
+      return stays(hop.from(), source, Side.SOURCE, parts);
+    }
     Optional<OmittedField> omitted = omitted(source);
     if (omitted.isPresent()) {
       return stays(source, Side.SOURCE, omitted.get().because(), row)
@@ -117,6 +121,10 @@ final class UnaccountedFields {
           .reliesOn(row.filter(said -> stays.isPresent() || said.stays().isEmpty()))
           .and(directives.source(target.name()).map(Field::name).stream(), Stream.empty());
     }
+    List<Row> parts = isParameter ? List.of() : partsThatStay(hop.to(), target);
+    if (!parts.isEmpty() && row.flatMap(directives::stays).isEmpty()) {
+      return stays(hop.to(), target, Side.TARGET, parts);
+    }
     Optional<Text> derived = row.flatMap(Row::derived);
     if (derived.isPresent() && hop.inward() && !isParameter) {
       return Accounted.of(
@@ -142,6 +150,24 @@ final class UnaccountedFields {
     return pairing.defaultOf(target.name(), hop.to()).filter(FieldDefault::isUnmapped).isPresent();
   }
 
+  /** The rows of all paired parts of a field, if each of them says that its part is not mapped. */
+  private List<Row> partsThatStay(ResolvedShape shape, Field field) {
+    List<Row> rows =
+        pairing.parts(field.name(), shape, hop.outer()).stream()
+            .flatMap(part -> pairing.rowOf(field.name() + "." + part, shape).stream())
+            .toList();
+    return rows.stream().allMatch(row -> directives.stays(row).isPresent()) ? rows : List.of();
+  }
+
+  private Accounted stays(ResolvedShape shape, Field field, Side side, List<Row> parts) {
+    String reason = directives.stays(parts.get(0)).map(Text::value).orElseThrow();
+    Accounted accounted = stays(field, side, reason, pairing.rowOf(field.name(), shape));
+    return accounted.and(
+        Stream.empty(),
+        parts.stream()
+            .flatMap(row -> Stream.concat(Stream.of(row), directives.stays(row).stream())));
+  }
+
   private static Accounted stays(Field field, Side side, String reason, Optional<Row> row) {
     return Accounted.of(new FieldMapping.Stays(field, side, reason, row));
   }
@@ -161,7 +187,8 @@ final class UnaccountedFields {
       return Optional.of(stays(field, side, reason, Optional.empty()).reliesOn(said.get()));
     }
     Optional<Row> row = pairing.rowOf(field.name(), shape);
-    boolean internal = shape.role() == Role.PERSISTENCE && row.isEmpty();
+    boolean says = row.filter(one -> one.role().isPresent() || !one.onlyRemarks()).isPresent();
+    boolean internal = shape.role() == Role.PERSISTENCE && !says;
     boolean generated =
         field.roles().contains(FieldRole.KEY) || field.roles().contains(FieldRole.VERSION);
     return internal && generated

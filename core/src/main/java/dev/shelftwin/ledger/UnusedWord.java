@@ -4,6 +4,7 @@ import dev.shelftwin.plan.Concept;
 import dev.shelftwin.plan.PlanWord;
 import dev.shelftwin.plan.Row;
 import dev.shelftwin.plan.Scoped;
+import dev.shelftwin.plan.Text;
 import dev.shelftwin.shape.Place;
 import java.util.ArrayList;
 import java.util.List;
@@ -42,16 +43,17 @@ public record UnusedWord(String what, Place at) {
       add(unused, used, "absent", row.absent());
       add(unused, used, "given", row.given());
     }
-    concept
-        .omissions()
-        .forEach(
-            omission ->
-                omission.fields().stream()
-                    .filter(field -> !used.contains(field))
-                    .forEach(
-                        field ->
-                            unused.add(new UnusedWord("the omission of " + field, field.at()))));
+    omissions(concept, used)
+        .forEach(field -> unused.add(new UnusedWord("the omission of " + field, field.at())));
     return unused;
+  }
+
+  /** The omitted fields that are not among the used words. */
+  static List<Text> omissions(Concept concept, Set<PlanWord> used) {
+    return concept.omissions().stream()
+        .flatMap(omission -> omission.fields().stream())
+        .filter(field -> !used.contains(field))
+        .toList();
   }
 
   private static void add(

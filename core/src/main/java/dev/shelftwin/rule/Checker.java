@@ -40,6 +40,7 @@ public final class Checker {
           new Rule<>(RuleId.LIMIT_MISMATCH, Scope.MAPPING, new LimitMismatch()),
           new Rule<>(RuleId.LIMIT_MISMATCH, Scope.CONCEPT, new UniqueIdentity()),
           new Rule<>(RuleId.LIMIT_MISMATCH, Scope.FIELD, new LongConstant()),
+          new Rule<>(RuleId.MOVED_KEYS, Scope.MAPPING, new MovedKeys()),
           new Rule<>(RuleId.CROSSED_FIELDS, Scope.CONCEPT, new CrossedFields()),
           new Rule<>(
               RuleId.LEAKED_KEY, Scope.CONCEPT, new LeakedRole(RuleId.LEAKED_KEY, FieldRole.KEY)),
@@ -61,6 +62,7 @@ public final class Checker {
           new Rule<>(RuleId.ODD_NAME, Scope.CONCEPT, new OddName()),
           new Rule<>(RuleId.OPEN_WRITE, Scope.MAPPING, new OpenWrite()),
           new Rule<>(RuleId.ENDLESS_GRAPH, Scope.CONCEPT, new EndlessGraph()),
+          new Rule<>(RuleId.UNREAD_CODE, Scope.CONCEPT, new UnprocessedSource()),
           new Rule<>(RuleId.UNWRITABLE_MAPPER, Scope.CONCEPT, new UnwritableMapper()),
           new Rule<>(RuleId.OPEN_QUESTION, Scope.CONCEPT, new OpenQuestion()),
           new Rule<>(RuleId.OPEN_QUESTION, Scope.LAYER, new LayerQuestion()),

@@ -18,7 +18,10 @@ final class LostField implements Rule.Check<MappingOnHop> {
   @Override
   public Stream<RuleMatch> of(MappingOnHop at, RuleContext context) {
     // Without a creator, the target cannot be created at all, which is reported instead.
-    boolean lost = at.mapping() instanceof FieldMapping.Lost && at.hop().creator().isPresent();
+    boolean lost =
+        at.mapping() instanceof FieldMapping.Lost
+            && at.hop().creator().isPresent()
+            && !at.isUnprocessed();
     return lost ? Stream.of(match(at)) : Stream.empty();
   }
 
@@ -33,17 +36,42 @@ final class LostField implements Rule.Check<MappingOnHop> {
     if (first.isPresent()) {
       return copy(at, first.get());
     }
+    Optional<String> hidden = hidden(at);
     List<Remedy> remedies = new ArrayList<>();
     PlanRows rows = new PlanRows(at.concept());
-    similarTarget(at).ifPresent(other -> remedies.add(rows.pair(from, field, to, other)));
-    remedies.add(Remedy.advice("to map it, add " + field.name() + " to " + to.shownName()));
+    if (hidden.isEmpty()) {
+      similarTarget(at).ifPresent(other -> remedies.add(rows.pair(from, field, to, other)));
+    }
+    remedies.add(
+        hidden.isPresent()
+            ? at.reachable()
+            : Remedy.advice("to map it, add " + field.name() + " to " + to.shownName()));
     String reason = "\"why it is not mapped\"";
     String scoped =
         from.role() == Role.DOMAIN ? "{ " + to.use().simpleName() + ": " + reason + " }" : reason;
     remedies.add(rows.with("or say why it is not mapped", from, field, "stays: " + scoped));
     String message =
-        at.sourcePath() + " has no counterpart in " + to.shownName() + notTaken(at) + ".";
+        hidden.orElseGet(
+            () ->
+                at.sourcePath() + " has no counterpart in " + to.shownName() + notTaken(at) + ".");
     return new Matches(RuleId.LOST_FIELD, at.concept()).onHop(at, from, field, message, remedies);
+  }
+
+  /** What the mapper can neither read nor set, where both types have the field. */
+  private static Optional<String> hidden(MappingOnHop at) {
+    Field source = at.source();
+    Optional<Field> target = at.to().shape().field(source.name()).filter(Field::stored);
+    if (target.isPresent() && at.isHidden(at.from(), source.reader())) {
+      return Optional.of("The mapper cannot read " + at.sourcePath() + ".");
+    }
+    return target
+        .filter(field -> field.writer().isPresent() && at.isHidden(at.to(), field.writer()))
+        .map(
+            field ->
+                at.sourcePath()
+                    + " goes nowhere, because the mapper cannot set "
+                    + at.to().path(field)
+                    + ".");
   }
 
   /** Another field of the request has the value, but nothing makes the two equal. */

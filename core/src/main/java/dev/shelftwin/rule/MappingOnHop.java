@@ -1,12 +1,15 @@
 package dev.shelftwin.rule;
 
 import dev.shelftwin.finding.HopId;
+import dev.shelftwin.finding.Remedy;
 import dev.shelftwin.ledger.ConceptLedger;
 import dev.shelftwin.ledger.FieldMapping;
 import dev.shelftwin.ledger.HopLedger;
 import dev.shelftwin.ledger.ResolvedShape;
+import dev.shelftwin.shape.Access;
 import dev.shelftwin.shape.Creator;
 import dev.shelftwin.shape.Field;
+import java.util.Optional;
 import java.util.stream.Stream;
 
 /** A mapping, its hop and its concept. */
@@ -43,6 +46,30 @@ record MappingOnHop(ConceptLedger concept, HopLedger hop, FieldMapping mapping) 
 
   String targetPath() {
     return to().path(target());
+  }
+
+  /** Whether a type on this hop has none of its methods yet, which is reported by itself. */
+  boolean isUnprocessed() {
+    return from().shape().isUnprocessed() || to().shape().isUnprocessed();
+  }
+
+  /** Whether the mapper can neither read nor call what gives access to a field. */
+  boolean isHidden(ResolvedShape shape, Optional<Access> access) {
+    return access
+        .filter(
+            one ->
+                one.visibility()
+                    .reaches(hop.hop().outer().mapperPackage(), shape.shape().type().packageName()))
+        .isEmpty();
+  }
+
+  /** What to do about fields that the mapper cannot reach. */
+  Remedy reachable() {
+    return Remedy.advice(
+        "make it accessible from "
+            + hop.hop().outer().mapperPackage()
+            + ", where the mapper is, or name the package of its type with 'mappers: { package: …"
+            + " }' in the plan");
   }
 
   static HopId id(HopLedger hop) {

@@ -18,8 +18,12 @@ final class UnfilledField implements Rule.Check<MappingOnHop> {
   @Override
   public Stream<RuleMatch> of(MappingOnHop at, RuleContext context) {
     boolean unfilled =
-        at.mapping() instanceof FieldMapping.Unfilled && at.hop().creator().isPresent();
-    return unfilled && !isLostInOtherDirection(at) ? Stream.of(match(at)) : Stream.empty();
+        at.mapping() instanceof FieldMapping.Unfilled
+            && at.hop().creator().isPresent()
+            && !at.isUnprocessed();
+    return unfilled && !isLostInOtherDirection(at) && !isLostWhereItCannotBeSet(at)
+        ? Stream.of(match(at))
+        : Stream.empty();
   }
 
   /** A field without a counterpart is reported once, where its value is lost. */
@@ -29,9 +33,31 @@ final class UnfilledField implements Rule.Check<MappingOnHop> {
         .anyMatch(FieldMapping.Lost.class::isInstance);
   }
 
+  /** A field that the mapper cannot set is reported once, where the value for it is lost. */
+  private static boolean isLostWhereItCannotBeSet(MappingOnHop at) {
+    Field target = at.target();
+    return target.writer().isPresent()
+        && at.isHidden(at.to(), target.writer())
+        && at.from().shape().field(target.name()).filter(Field::stored).isPresent();
+  }
+
   private static RuleMatch match(MappingOnHop at) {
     ResolvedShape to = at.to();
     Field field = at.target();
+    Optional<Field> hidden =
+        at.from()
+            .shape()
+            .field(field.name())
+            .filter(source -> source.stored() && at.isHidden(at.from(), source.reader()));
+    if (hidden.isPresent()) {
+      String unreadable =
+          at.targetPath()
+              + " gets no value, because the mapper cannot read "
+              + at.from().path(hidden.get())
+              + ".";
+      return new Matches(RuleId.UNFILLED_FIELD, at.concept())
+          .onHop(at, to, field, unreadable, List.of(at.reachable()));
+    }
     List<Remedy> remedies = new ArrayList<>();
     remedies.add(
         Remedy.advice(

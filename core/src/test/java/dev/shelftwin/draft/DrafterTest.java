@@ -185,4 +185,35 @@ class DrafterTest {
         .isInstanceOf(InputException.class)
         .hasMessageContaining("This package has no types");
   }
+
+  /** Sources whose methods an annotation processor adds when they are compiled. */
+  @Test
+  void saysThatSourcesLackTheirMethods() {
+    Project project =
+        new Project(folder)
+            .instead(
+                Project.LAYERS + "  Pot: { model: Pot, store: PotRow }\n",
+                """
+                package coop.kiln;
+                @java.lang.annotation.Retention(java.lang.annotation.RetentionPolicy.SOURCE)
+                public @interface Accessors {}
+                package coop.kiln.model;
+                @coop.kiln.Accessors
+                public class Pot { private String name; private int weight; } //~ unread-code
+                package coop.kiln.store;
+                @coop.kiln.Accessors
+                public class PotRow { private String name; private int weight; } //~ unread-code
+                package coop.kiln.api;
+                public record Health(boolean up) {} //~ unnamed-type
+                """);
+    assertThat(project.found(project.check())).isEqualTo(project.promised());
+    assertThatThrownBy(
+            () ->
+                project.draft(
+                    new LayerPackage(Role.DOMAIN, "coop.kiln.model"),
+                    new LayerPackage(Role.PERSISTENCE, "coop.kiln.store")))
+        .isInstanceOf(InputException.class)
+        .hasMessageContaining("nothing can read or set the fields of Pot, PotRow")
+        .hasMessageContaining("--classes");
+  }
 }

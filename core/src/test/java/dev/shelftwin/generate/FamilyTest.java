@@ -137,6 +137,13 @@ public class FamilyTest {
   }
 
   @Test
+  void aMisspeltSubtypeIsOneMistake() {
+    assertThat(fees(folder).with("store: FlatFeeRow", "store: FaltFeeRow").check())
+        .extracting(finding -> finding.rule().key())
+        .containsExactly("unknown-name");
+  }
+
+  @Test
   void reportsTheSubtypeThatFails() {
     Project wrong =
         fees(folder)

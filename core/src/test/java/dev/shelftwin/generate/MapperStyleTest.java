@@ -79,6 +79,20 @@ class MapperStyleTest {
   }
 
   @Test
+  void whatAMapperElsewhereCannotReachIsSaidOnceForEachDirection() {
+    Project elsewhere =
+        new Project(folder)
+            .with("layers:\n", "mappers: { package: coop.kiln.maps }\nlayers:\n")
+            .with("protected GlazeRow() {}", "public GlazeRow() {}");
+    assertThat(elsewhere.check())
+        .filteredOn(finding -> finding.message().contains("GlazeRow.note"))
+        .extracting(Finding::message)
+        .containsExactlyInAnyOrder(
+            "Glaze.note goes nowhere, because the mapper cannot set GlazeRow.note.",
+            "The mapper cannot read GlazeRow.note.");
+  }
+
+  @Test
   void aPatternHoldsForEveryMapper() throws Exception {
     Project project = glazes();
     assertThat(project.check()).extracting(Finding::message).isEmpty();

@@ -3,7 +3,10 @@ package dev.shelftwin.trial;
 import static dev.shelftwin.testkit.Trials.assertHeld;
 import static org.assertj.core.api.Assertions.assertThat;
 
+import dev.shelftwin.finding.Finding;
+import dev.shelftwin.finding.RuleId;
 import dev.shelftwin.testkit.Project;
+import dev.shelftwin.testkit.Tried;
 import java.nio.file.Path;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -96,5 +99,97 @@ public class TwoLayersTest {
   void isDraftedByWhatTheRowsPointAt() {
     String plan = project(folder).draft().text();
     assertThat(plan).contains("{ store: oven.code, api: ovenCode }");
+  }
+
+  @Test
+  void aPartThatIsNotMappedAccountsForItsWhole() {
+    Project project =
+        project(folder)
+            .with(
+                "- { store: oven.code, api: ovenCode }",
+                "- { store: oven.code, api: ovenCode, stays: { NewBooking: chosen by the desk } }");
+    assertThat(project.check()).extracting(Finding::message).isEmpty();
+  }
+
+  /** Requests that name the lines of an order by their keys. */
+  public static Project orders(Path folder) {
+    return new Project(folder)
+        .instead(
+            """
+            shelf-twin: 1
+            name: shop
+            code: { sources: src }
+            layers:
+              store: { role: persistence, package: coop.kiln.store }
+              api: { role: transfer, package: coop.kiln.api }
+            concepts:
+              Order:
+                store: OrderRow
+                api: { OrderView: out, NewOrder: in }
+              Line:
+                store: LineRow
+                api: { LineView: out, NewLine: in }
+                fields:
+                  - { store: id, accept: { leaked-key: lines are edited, open-write: as before } }
+            """,
+            """
+            package coop.kiln.store;
+            import jakarta.persistence.*;
+            import java.util.ArrayList;
+            import java.util.List;
+            @Entity
+            public class OrderRow {
+              @Id @GeneratedValue public Long id;
+              @Column(nullable = false) public String number;
+              @OneToMany(mappedBy = "parent", cascade = CascadeType.ALL, orphanRemoval = true)
+              @OrderColumn
+              public List<LineRow> lines = new ArrayList<>();
+            }
+            package coop.kiln.store;
+            import jakarta.persistence.*;
+            @Entity
+            public class LineRow {
+              @Id @GeneratedValue public Long id;
+              @ManyToOne(optional = false) public OrderRow parent;
+              @Column(nullable = false) public String article;
+            }
+            package coop.kiln.api;
+            import java.util.List;
+            public record OrderView(String number, List<LineView> lines) {}
+            package coop.kiln.api;
+            public record LineView(Long id, String article) {}
+            package coop.kiln.api;
+            import java.util.List;
+            public record NewOrder(String number, List<NewLine> lines) {}
+            package coop.kiln.api;
+            public record NewLine(Long id, String article) {}
+            """);
+  }
+
+  @Test
+  void childrenAreMatchedByTheKeysThatARequestHas() {
+    Tried tried = orders(folder).tried(1, 20);
+    assertThat(tried.findings()).isEmpty();
+    assertThat(tried.text("OrderApiMapper"))
+        .contains("ChildRows.byKey( row.lines, child -> child.id, request.lines(), NewLine::id,");
+    assertThat(tried.warnings()).isEmpty();
+    assertHeld(tried.trial()).isNotEmpty();
+  }
+
+  @Test
+  void childrenThatAreMatchedByPlaceMoveTheirKeys() {
+    Project byPlace =
+        orders(folder)
+            .with("NewLine(Long id, String article)", "NewLine(String article)")
+            .with(", open-write: as before", "")
+            .with("public List<LineRow> lines", "public List<LineRow> lines //~ moved-keys\n ");
+    assertThat(byPlace.found(byPlace.check())).isEqualTo(byPlace.promised());
+    Project hidden =
+        orders(folder)
+            .with("NewLine(Long id, String article)", "NewLine(String article)")
+            .with("LineView(Long id, String article)", "LineView(String article)")
+            .with(
+                "{ leaked-key: lines are edited, open-write: as before }", "{ limit-mismatch: x }");
+    assertThat(hidden.check()).extracting(Finding::rule).doesNotContain(RuleId.MOVED_KEYS);
   }
 }

@@ -70,24 +70,30 @@ public final class ChildRows {
    * Matches rows and values by a key that both have.
    *
    * @param rows the child rows; updated in place
-   * @param keyOfRow returns the key of a row
+   * @param keyOfRow returns the key of a row; null if it has none yet
    * @param values the values, in the order that the rows get; null for none
-   * @param keyOf returns the key of a value, equal to the key of its row
+   * @param keyOf returns the key of a value, equal to the key of its row; null for a new one
    * @param update writes a value to an existing row
    * @param create creates the row of a value that has none
    */
   public static <S, T, K> void byKey(
       Collection<T> rows,
-      Function<? super T, ? extends K> keyOfRow,
+      Function<? super T, ? extends @Nullable K> keyOfRow,
       @Nullable Collection<? extends S> values,
-      Function<? super S, ? extends K> keyOf,
+      Function<? super S, ? extends @Nullable K> keyOf,
       BiConsumer<? super T, ? super S> update,
       Function<? super S, ? extends T> create) {
     Map<K, T> known = new HashMap<>();
-    required(rows).forEach(row -> known.putIfAbsent(keyOfRow.apply(row), row));
+    for (T row : required(rows)) {
+      @Nullable K key = keyOfRow.apply(row);
+      if (key != null) {
+        known.putIfAbsent(key, row);
+      }
+    }
     List<T> wanted = new ArrayList<>();
     for (S value : orEmpty(values)) {
-      @Nullable T row = known.remove(keyOf.apply(value));
+      @Nullable K key = keyOf.apply(value);
+      @Nullable T row = key == null ? null : known.remove(key);
       if (row == null) {
         wanted.add(create.apply(value));
       } else {

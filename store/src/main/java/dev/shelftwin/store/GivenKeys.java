@@ -4,6 +4,7 @@ import jakarta.persistence.ElementCollection;
 import jakarta.persistence.EntityManager;
 import jakarta.persistence.GeneratedValue;
 import jakarta.persistence.Id;
+import jakarta.persistence.JoinColumn;
 import jakarta.persistence.ManyToMany;
 import jakarta.persistence.OneToMany;
 import jakarta.persistence.OneToOne;
@@ -11,6 +12,8 @@ import jakarta.persistence.Version;
 import java.lang.annotation.Annotation;
 import java.lang.reflect.Field;
 import java.lang.reflect.Modifier;
+import java.util.ArrayList;
+import java.util.Collection;
 import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
@@ -62,17 +65,83 @@ final class GivenKeys {
    * @return the key
    */
   Object write(Object row) {
+    List<Child> known = childrenWithKeys(row);
+    known.forEach(child -> child.setKey(null));
+    if (!known.isEmpty()) {
+      restartGenerators();
+    }
+    Object written = row;
     Optional<Field> generated = givenKey(row);
     if (generated.isPresent()) {
-      Object key = Objects.requireNonNull(Members.read(row, generated.get()));
-      insert(withoutOthers(row), generated.get(), key);
-      entities.merge(row);
-      entities.flush();
-      return key;
+      Object own = Objects.requireNonNull(Members.read(row, generated.get()));
+      insert(withoutOthers(row), generated.get(), own);
+      written = entities.merge(row);
+    } else {
+      entities.persist(row);
     }
-    entities.persist(row);
     entities.flush();
+    for (Child child : known) {
+      Object writtenChild = child.in(written);
+      Columns.Name column = columns.name(writtenChild.getClass(), child.generated()).orElseThrow();
+      replaceKey(column, identifier(writtenChild), child.key());
+    }
+    Object key = identifier(written);
+    entities.clear(); // no provider lets the key of a managed row change
+    known.forEach(child -> child.setKey(child.key()));
+    return key;
+  }
+
+  private Object identifier(Object row) {
     return entities.getEntityManagerFactory().getPersistenceUnitUtil().getIdentifier(row);
+  }
+
+  /**
+   * A child row that has its key already, as requests name children by their keys.
+   *
+   * @param collection the field of the parent
+   * @param place among all children there
+   */
+  private record Child(Object row, Field generated, Object key, Field collection, int place) {
+
+    void setKey(@Nullable Object value) {
+      Members.write(row, generated, generated.getType().isPrimitive() && value == null ? 0 : value);
+    }
+
+    /** The same child of the parent that was written, which a provider may have copied. */
+    Object in(Object parent) {
+      Collection<?> rows = (Collection<?>) Objects.requireNonNull(Members.read(parent, collection));
+      return rows.contains(row) ? row : List.copyOf(rows).get(place);
+    }
+  }
+
+  /** Only those whose own table refers to the parent: no other row refers to their keys. */
+  private List<Child> childrenWithKeys(Object row) {
+    List<Child> children = new ArrayList<>();
+    for (Class<?> level = row.getClass(); level != null; level = level.getSuperclass()) {
+      for (Field field : level.getDeclaredFields()) {
+        @Nullable OneToMany many = field.getAnnotation(OneToMany.class);
+        boolean refersBack =
+            many != null
+                && (!many.mappedBy().isEmpty() || field.isAnnotationPresent(JoinColumn.class));
+        if (refersBack && Members.read(row, field) instanceof Collection<?> rows) {
+          int place = 0;
+          for (Object child : rows) {
+            int at = place++;
+            givenKey(child)
+                .ifPresent(
+                    generated ->
+                        children.add(
+                            new Child(
+                                child,
+                                generated,
+                                Objects.requireNonNull(Members.read(child, generated)),
+                                field,
+                                at)));
+          }
+        }
+      }
+    }
+    return children;
   }
 
   /** The field of a generated key that has a value already and a column that can be changed. */
@@ -95,7 +164,11 @@ final class GivenKeys {
     restartGenerators();
     entities.persist(row);
     entities.flush();
-    Object written = entities.getEntityManagerFactory().getPersistenceUnitUtil().getIdentifier(row);
+    replaceKey(column, identifier(row), key);
+    entities.detach(row);
+  }
+
+  private void replaceKey(Columns.Name column, Object written, Object key) {
     entities
         .createNativeQuery(
             "update %s set %s = ?1 where %s = ?2"
@@ -103,7 +176,6 @@ final class GivenKeys {
         .setParameter(1, key)
         .setParameter(2, written)
         .executeUpdate();
-    entities.detach(row);
   }
 
   /** The same row without its key, its version and all rows that belong to it. */
