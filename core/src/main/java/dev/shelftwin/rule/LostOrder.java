@@ -22,7 +22,7 @@ final class LostOrder implements Rule.Check<MappingOnHop> {
     return toColumn
             && ColumnLosses.of(at.target()).contains(Loss.ORDER)
             && !isSortedForReaders(at)
-            && isFirst(at)
+            && at.isFirstOf(LostOrder::isList)
         ? Stream.of(match(at))
         : Stream.empty();
   }
@@ -34,15 +34,6 @@ final class LostOrder implements Rule.Check<MappingOnHop> {
   /** Without a domain, the order in which rows are read is the order that there is. */
   private static boolean isSortedForReaders(MappingOnHop at) {
     return at.target().has(FieldTrait.SORTED_WHEN_READ) && at.to().equals(at.concept().hub());
-  }
-
-  /** One finding is enough for all requests that fill the same list. */
-  private static boolean isFirst(MappingOnHop at) {
-    return at.concept().hops().stream()
-        .filter(hop -> hop.hop().to().equals(at.to()))
-        .filter(hop -> hop.into(at.target().name()).filter(LostOrder::isList).isPresent())
-        .findFirst()
-        .equals(Optional.of(at.hop()));
   }
 
   private static boolean isList(Field field) {

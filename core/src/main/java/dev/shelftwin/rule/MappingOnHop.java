@@ -10,6 +10,7 @@ import dev.shelftwin.shape.Access;
 import dev.shelftwin.shape.Creator;
 import dev.shelftwin.shape.Field;
 import java.util.Optional;
+import java.util.function.Predicate;
 import java.util.stream.Stream;
 
 /** A mapping, its hop and its concept. */
@@ -46,6 +47,15 @@ record MappingOnHop(ConceptLedger concept, HopLedger hop, FieldMapping mapping) 
 
   String targetPath() {
     return to().path(target());
+  }
+
+  /** Whether no hop before this one fills the same field in such a way: one finding is enough. */
+  boolean isFirstOf(Predicate<FieldMapping> way) {
+    return concept.hops().stream()
+        .filter(other -> other.hop().to().equals(to()))
+        .filter(other -> other.into(target().name()).filter(way).isPresent())
+        .findFirst()
+        .equals(Optional.of(hop));
   }
 
   /** Whether a type on this hop has none of its methods yet, which is reported by itself. */

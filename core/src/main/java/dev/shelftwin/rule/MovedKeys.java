@@ -29,7 +29,7 @@ final class MovedKeys implements Rule.Check<MappingOnHop> {
   @Override
   public Stream<RuleMatch> of(MappingOnHop at, RuleContext context) {
     Optional<Operation.CallMapper> child = child(at);
-    if (child.isEmpty() || !isFirst(at)) {
+    if (child.isEmpty() || !at.isFirstOf(FieldMapping::isCarried)) {
       return Stream.empty();
     }
     Ledger ledger = context.ledger();
@@ -60,15 +60,6 @@ final class MovedKeys implements Rule.Check<MappingOnHop> {
         .flatMap(each -> ((Operation.EachElement) each).elements().onlyOperation())
         .filter(Operation.CallMapper.class::isInstance)
         .map(Operation.CallMapper.class::cast);
-  }
-
-  /** One finding is enough for all hops that fill the same list. */
-  private static boolean isFirst(MappingOnHop at) {
-    return at.concept().hops().stream()
-        .filter(hop -> hop.hop().to().equals(at.to()))
-        .filter(hop -> hop.into(at.target().name()).filter(FieldMapping::isCarried).isPresent())
-        .findFirst()
-        .equals(Optional.of(at.hop()));
   }
 
   /** Who knows the key: a type that shows it, or a row that refers to the child. */
