@@ -46,11 +46,7 @@ final class ConstantVersion implements Rule.Check<MappingOnHop> {
         at.targetPath() + " never changes, but " + version + " changes with every update.";
     Remedy accept =
         new PlanRows(at.concept())
-            .with(
-                "or accept the finding",
-                at.to(),
-                at.target(),
-                "accept: { unfilled-field: \"why one value is enough\" }");
+            .accept(RuleId.UNFILLED_FIELD, at.to(), at.target(), "why one value is enough");
     return new Matches(RuleId.UNFILLED_FIELD, at.concept())
         .onHop(
             at,

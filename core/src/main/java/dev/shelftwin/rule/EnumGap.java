@@ -75,11 +75,7 @@ final class EnumGap implements Rule.Check<MappingOnHop> {
             + " has no such constant.";
     Remedy accept =
         new PlanRows(at.concept())
-            .with(
-                "or accept the finding",
-                at.from(),
-                at.source(),
-                "accept: { enum-gap: \"why it never occurs\" }");
+            .accept(RuleId.ENUM_GAP, at.from(), at.source(), "why it never occurs");
     return Stream.of(
         match(
             at,

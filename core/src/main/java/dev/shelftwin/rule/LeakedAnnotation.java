@@ -69,12 +69,7 @@ final class LeakedAnnotation implements Rule.Check<ConceptLedger> {
   private static RuleMatch onField(
       ConceptLedger concept, ResolvedShape shape, Field field, TypeRef annotation) {
     Remedy accept =
-        new PlanRows(concept)
-            .with(
-                "or accept the finding",
-                shape,
-                field,
-                "accept: { leaked-annotation: \"why it may be here\" }");
+        new PlanRows(concept).accept(RuleId.LEAKED_ANNOTATION, shape, field, "why it may be here");
     return new Matches(RuleId.LEAKED_ANNOTATION, concept)
         .ofField(
             shape,

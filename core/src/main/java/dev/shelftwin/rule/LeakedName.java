@@ -60,11 +60,7 @@ final class LeakedName implements Rule.Check<Scope.FieldOfShape> {
     String name = name(at.field());
     Remedy accept =
         new PlanRows(at.concept())
-            .with(
-                "or accept the finding",
-                at.shape(),
-                at.field(),
-                "accept: { leaked-name: \"why it has this name\" }");
+            .accept(RuleId.LEAKED_NAME, at.shape(), at.field(), "why it has this name");
     return new Matches(RuleId.LEAKED_NAME, at.concept())
         .ofField(
             at.shape(),

@@ -31,11 +31,7 @@ final class LeakedSecret implements Rule.Check<MappingOnHop> {
     Field target = at.target();
     Remedy accept =
         new PlanRows(at.concept())
-            .with(
-                "or accept the finding",
-                at.to(),
-                target,
-                "accept: { leaked-secret: \"why it may be visible\" }");
+            .accept(RuleId.LEAKED_SECRET, at.to(), target, "why it may be visible");
     return new Matches(RuleId.LEAKED_SECRET, at.concept())
         .onHop(
             at,

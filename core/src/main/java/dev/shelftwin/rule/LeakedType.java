@@ -43,11 +43,7 @@ final class LeakedType implements Rule.Check<Scope.FieldOfShape> {
   private static RuleMatch match(Scope.FieldOfShape at, TypeRef type) {
     Remedy accept =
         new PlanRows(at.concept())
-            .with(
-                "or accept the finding",
-                at.shape(),
-                at.field(),
-                "accept: { leaked-type: \"why it may be used here\" }");
+            .accept(RuleId.LEAKED_TYPE, at.shape(), at.field(), "why it may be used here");
     return new Matches(RuleId.LEAKED_TYPE, at.concept())
         .ofField(
             at.shape(),

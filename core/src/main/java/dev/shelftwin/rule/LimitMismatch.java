@@ -106,11 +106,7 @@ final class LimitMismatch implements Rule.Check<MappingOnHop> {
   /** The remedy that accepts a finding of this rule. */
   static Remedy accept(MappingOnHop at, Field source) {
     return new PlanRows(at.concept())
-        .with(
-            "or accept the finding",
-            at.from(),
-            source,
-            "accept: { limit-mismatch: \"why this is not a problem\" }");
+        .accept(RuleId.LIMIT_MISMATCH, at.from(), source, "why this is not a problem");
   }
 
   /** A field that receives the value. */

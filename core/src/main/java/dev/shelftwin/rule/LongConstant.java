@@ -57,11 +57,7 @@ final class LongConstant implements Rule.Check<Scope.FieldOfShape> {
                 at.field().limits().maxLength().orElseThrow());
     Remedy accept =
         new PlanRows(at.concept())
-            .with(
-                "or accept the finding",
-                at.shape(),
-                at.field(),
-                "accept: { limit-mismatch: \"why it is never stored\" }");
+            .accept(RuleId.LIMIT_MISMATCH, at.shape(), at.field(), "why it is never stored");
     return new Matches(RuleId.LIMIT_MISMATCH, at.concept())
         .atTable(
             at.shape(),

@@ -53,11 +53,7 @@ final class LossyColumn implements Rule.Check<Scope.FieldOfShape> {
   private static RuleMatch match(Scope.FieldOfShape at, String problem, String advice) {
     Remedy accept =
         new PlanRows(at.concept())
-            .with(
-                "or accept the finding",
-                at.shape(),
-                at.field(),
-                "accept: { lossy-conversion: \"why this is enough\" }");
+            .accept(RuleId.LOSSY_CONVERSION, at.shape(), at.field(), "why this is enough");
     return new Matches(RuleId.LOSSY_CONVERSION, at.concept())
         .atTable(
             at.shape(),

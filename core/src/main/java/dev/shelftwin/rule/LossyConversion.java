@@ -45,11 +45,7 @@ final class LossyConversion implements Rule.Check<MappingOnHop> {
             + ".";
     Remedy accept =
         new PlanRows(at.concept())
-            .with(
-                "or accept the finding",
-                at.from(),
-                at.source(),
-                "accept: { lossy-conversion: \"why this is enough\" }");
+            .accept(RuleId.LOSSY_CONVERSION, at.from(), at.source(), "why this is enough");
     return new Matches(RuleId.LOSSY_CONVERSION, at.concept())
         .onHop(
             at,

@@ -52,11 +52,7 @@ final class LostOrder implements Rule.Check<MappingOnHop> {
             : "store the order in a column, or use a set if the order has no meaning";
     Remedy accept =
         new PlanRows(at.concept())
-            .with(
-                "or accept the finding",
-                at.to(),
-                at.target(),
-                "accept: { lossy-conversion: \"why the order does not matter\" }");
+            .accept(RuleId.LOSSY_CONVERSION, at.to(), at.target(), "why the order does not matter");
     return new Matches(RuleId.LOSSY_CONVERSION, at.concept())
         .atTable(
             at.to(),

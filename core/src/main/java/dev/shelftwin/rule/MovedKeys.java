@@ -107,11 +107,7 @@ final class MovedKeys implements Rule.Check<MappingOnHop> {
             + ".";
     Remedy accept =
         new PlanRows(at.concept())
-            .with(
-                "or accept the finding",
-                at.to(),
-                at.target(),
-                "accept: { moved-keys: \"why keys may move\" }");
+            .accept(RuleId.MOVED_KEYS, at.to(), at.target(), "why keys may move");
     return new Matches(RuleId.MOVED_KEYS, at.concept())
         .onHop(
             at,

@@ -89,12 +89,7 @@ final class OddName implements Rule.Check<ConceptLedger> {
   private static RuleMatch field(
       ConceptLedger concept, ResolvedShape shape, Field field, String name, Spelling spelling) {
     Remedy accept =
-        new PlanRows(concept)
-            .with(
-                "or accept the finding",
-                shape,
-                field,
-                "accept: { odd-name: \"why it has this name\" }");
+        new PlanRows(concept).accept(RuleId.ODD_NAME, shape, field, "why it has this name");
     return new Matches(RuleId.ODD_NAME, concept)
         .ofField(
             shape,

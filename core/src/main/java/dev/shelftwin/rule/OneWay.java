@@ -83,11 +83,7 @@ final class OneWay implements Rule.Check<MappingOnHop> {
   private static RuleMatch match(MappingOnHop at, String message, String advice) {
     Remedy accept =
         new PlanRows(at.concept())
-            .with(
-                "or accept the finding",
-                at.from(),
-                at.source(),
-                "accept: { lossy-conversion: \"why this is intended\" }");
+            .accept(RuleId.LOSSY_CONVERSION, at.from(), at.source(), "why this is intended");
     return new Matches(RuleId.LOSSY_CONVERSION, at.concept())
         .onHop(at, at.to(), at.target(), message, List.of(Remedy.advice(advice), accept));
   }

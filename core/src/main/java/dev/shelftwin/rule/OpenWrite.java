@@ -49,11 +49,7 @@ final class OpenWrite implements Rule.Check<MappingOnHop> {
     String kind = role == FieldRole.PROTECTED ? "protected field" : "persistence " + role.key();
     Remedy accept =
         new PlanRows(at.concept())
-            .with(
-                "or accept the finding",
-                at.to(),
-                at.target(),
-                "accept: { open-write: \"why requests may set it\" }");
+            .accept(RuleId.OPEN_WRITE, at.to(), at.target(), "why requests may set it");
     return new Matches(RuleId.OPEN_WRITE, at.concept())
         .onHop(
             at,

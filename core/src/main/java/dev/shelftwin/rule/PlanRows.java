@@ -2,6 +2,7 @@ package dev.shelftwin.rule;
 
 import dev.shelftwin.finding.PlanEdit;
 import dev.shelftwin.finding.Remedy;
+import dev.shelftwin.finding.RuleId;
 import dev.shelftwin.ledger.ConceptLedger;
 import dev.shelftwin.ledger.ResolvedShape;
 import dev.shelftwin.plan.InsertionPoint;
@@ -40,6 +41,15 @@ final class PlanRows {
     return row.isEmpty()
         ? added(advice, "- { " + names(shape, field) + ", " + word + " }")
         : with(advice, row.get(), word);
+  }
+
+  /** Accepts a finding in the row of its field. */
+  Remedy accept(RuleId rule, ResolvedShape shape, Field field, String reason) {
+    return with(
+        "or accept the finding",
+        shape,
+        field,
+        "accept: { " + rule.key() + ": \"" + reason + "\" }");
   }
 
   private Remedy added(String advice, String row) {

@@ -20,11 +20,7 @@ final class PrintedSecret implements Rule.Check<Scope.FieldOfShape> {
   private static RuleMatch match(Scope.FieldOfShape at) {
     Remedy accept =
         new PlanRows(at.concept())
-            .with(
-                "or accept the finding",
-                at.shape(),
-                at.field(),
-                "accept: { leaked-secret: \"why it may be visible\" }");
+            .accept(RuleId.LEAKED_SECRET, at.shape(), at.field(), "why it may be visible");
     return new Matches(RuleId.LEAKED_SECRET, at.concept())
         .ofField(
             at.shape(),

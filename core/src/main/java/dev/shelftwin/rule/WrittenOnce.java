@@ -46,11 +46,7 @@ final class WrittenOnce implements Rule.Check<MappingOnHop> {
             + " can change: an update loses the change.";
     Remedy accept =
         new PlanRows(at.concept())
-            .with(
-                "or accept the finding",
-                at.to(),
-                at.target(),
-                "accept: { lossy-conversion: \"why it never changes\" }");
+            .accept(RuleId.LOSSY_CONVERSION, at.to(), at.target(), "why it never changes");
     return new Matches(RuleId.LOSSY_CONVERSION, at.concept())
         .onHop(
             at,
