@@ -42,6 +42,21 @@ class StylesTest {
             TwoLayersTest::orders,
             "NewOrder NewOrder@wire OrderRow OrderRow@table OrderView OrderView@wire"),
         style(
+            "requests with the keys of a row and of the children in its set",
+            folder ->
+                TwoLayersTest.orders(folder)
+                    .with("  @OrderColumn\n", "")
+                    .with(
+                        "List<LineRow> lines = new ArrayList<>()",
+                        "java.util.Set<LineRow> lines = new java.util.HashSet<>()")
+                    .with(
+                        "NewOrder(String number, List<NewLine> lines)",
+                        "NewOrder(Long id, String number, java.util.Set<NewLine> lines)")
+                    .with(
+                        "OrderView(String number, List<LineView> lines)",
+                        "OrderView(Long id, String number, java.util.Set<LineView> lines)"),
+            "NewOrder NewOrder@wire OrderRow OrderRow@table OrderView OrderView@wire"),
+        style(
             "a row for a part",
             folder ->
                 PartRowTest.glazes(

@@ -6,6 +6,7 @@ import jakarta.persistence.GeneratedValue;
 import jakarta.persistence.Id;
 import jakarta.persistence.JoinColumn;
 import jakarta.persistence.ManyToMany;
+import jakarta.persistence.ManyToOne;
 import jakarta.persistence.OneToMany;
 import jakarta.persistence.OneToOne;
 import jakarta.persistence.Version;
@@ -14,6 +15,8 @@ import java.lang.reflect.Field;
 import java.lang.reflect.Modifier;
 import java.util.ArrayList;
 import java.util.Collection;
+import java.util.Collections;
+import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
@@ -80,8 +83,9 @@ final class GivenKeys {
       entities.persist(row);
     }
     entities.flush();
+    Set<Object> taken = Collections.newSetFromMap(new IdentityHashMap<>());
     for (Child child : known) {
-      Object writtenChild = child.in(written);
+      Object writtenChild = written == row ? child.row() : child.in(written, taken);
       Columns.Name column = columns.name(writtenChild.getClass(), child.generated()).orElseThrow();
       replaceKey(column, identifier(writtenChild), child.key());
     }
@@ -107,11 +111,36 @@ final class GivenKeys {
       Members.write(row, generated, generated.getType().isPrimitive() && value == null ? 0 : value);
     }
 
-    /** The same child of the parent that was written, which a provider may have copied. */
-    Object in(Object parent) {
-      Collection<?> rows = (Collection<?>) Objects.requireNonNull(Members.read(parent, collection));
-      return rows.contains(row) ? row : List.copyOf(rows).get(place);
+    /**
+     * The copy of the child in a copy of its parent; a set may have another order there.
+     *
+     * @param taken the copies of other children, which gets this one
+     */
+    Object in(Object copy, Set<Object> taken) {
+      Collection<?> rows = (Collection<?>) Objects.requireNonNull(Members.read(copy, collection));
+      return rows instanceof List<?> list
+          ? list.get(place)
+          : rows.stream()
+              .filter(other -> haveSameValues(row, other) && taken.add(other))
+              .findFirst()
+              .orElseThrow();
     }
+  }
+
+  /** Whether two rows have the same values in their own columns. */
+  private static boolean haveSameValues(Object row, Object other) {
+    for (Class<?> level = row.getClass(); level != null; level = level.getSuperclass()) {
+      for (Field field : level.getDeclaredFields()) {
+        boolean own =
+            !Modifier.isStatic(field.getModifiers())
+                && !field.isAnnotationPresent(ManyToOne.class)
+                && OTHERS.stream().noneMatch(field::isAnnotationPresent);
+        if (own && !Objects.deepEquals(Members.read(row, field), Members.read(other, field))) {
+          return false;
+        }
+      }
+    }
+    return true;
   }
 
   /** Only those whose own table refers to the parent: no other row refers to their keys. */
