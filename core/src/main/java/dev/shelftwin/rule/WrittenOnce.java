@@ -26,16 +26,23 @@ final class WrittenOnce implements Rule.Check<MappingOnHop> {
     return lost ? Stream.of(match(at)) : Stream.empty();
   }
 
-  /** Whether the object has a setter for the value, or a request changes it. */
+  /**
+   * Whether a request changes the value, or the object has a setter for it. Where every field has a
+   * setter, as in beans, the setter says nothing about a single field.
+   */
   private static boolean canChange(MappingOnHop at) {
     Field source = at.source();
-    boolean hasSetter =
-        source.writer().filter(writer -> writer.kind() == Access.Kind.METHOD).isPresent();
-    return hasSetter
+    boolean chosen =
+        hasSetter(source) && !at.from().shape().storedFields().allMatch(WrittenOnce::hasSetter);
+    return chosen
         || at.concept().hops().stream()
             .filter(hop -> hop.hop().changes() && hop.hop().to().equals(at.from()))
             .flatMap((HopLedger hop) -> hop.into(source.name()).stream())
             .anyMatch(FieldMapping.Flow.class::isInstance);
+  }
+
+  private static boolean hasSetter(Field field) {
+    return field.writer().filter(writer -> writer.kind() == Access.Kind.METHOD).isPresent();
   }
 
   private static RuleMatch match(MappingOnHop at) {

@@ -149,6 +149,32 @@ class ColumnsTest {
                         }
                         """)),
         of(
+            "a column that is written once, of a bean, which has setters for everything",
+            project ->
+                project.instead(
+                    Project.LAYERS + "  Piece: { store: PieceRow, model: Piece, api: PieceView }\n",
+                    """
+                    package coop.kiln.store;
+                    import jakarta.persistence.*;
+                    @Entity
+                    public class PieceRow {
+                      @Id @GeneratedValue Long id;
+                      @Column(updatable = false) int made;
+                      int weight;
+                    }
+                    package coop.kiln.model;
+                    public class Piece {
+                      private int made;
+                      private int weight;
+                      public int getMade() { return made; }
+                      public void setMade(int made) { this.made = made; }
+                      public int getWeight() { return weight; }
+                      public void setWeight(int weight) { this.weight = weight; }
+                    }
+                    package coop.kiln.api;
+                    public record PieceView(int made, int weight) {}
+                    """)),
+        of(
             "a number that the plan counts in another unit than its name says",
             project ->
                 project
