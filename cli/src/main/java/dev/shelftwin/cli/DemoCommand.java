@@ -44,7 +44,7 @@ final class DemoCommand implements Callable<Integer> {
   @Option(names = "--to", paramLabel = "DIR", description = "Keep both variants in this folder.")
   private @Nullable Path to;
 
-  /** Whether the folder stays when the program ends. */
+  /** Whether the folder is kept when the program ends. */
   private volatile boolean kept;
 
   DemoCommand(Console console) {

@@ -97,7 +97,7 @@ final class TrialWorker implements TrialProgress {
     }
   }
 
-  /** Where a thread is in the users' code. */
+  /** The method of the users' code that a thread is running. */
   private static String place(Thread thread) {
     List<StackTraceElement> frames = Arrays.asList(thread.getStackTrace());
     return frames.stream()

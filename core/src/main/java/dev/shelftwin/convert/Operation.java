@@ -262,7 +262,7 @@ public sealed interface Operation {
       parts = List.copyOf(parts);
     }
 
-    /** What takes the value at an index. */
+    /** The type of the parameter or field that takes the value at an index. */
     public TypeRef type(int index) {
       int taken = creator.parameters().size();
       return index < taken

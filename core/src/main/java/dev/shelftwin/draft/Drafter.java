@@ -1,5 +1,6 @@
 package dev.shelftwin.draft;
 
+import dev.shelftwin.facts.UnprocessedSource;
 import dev.shelftwin.finding.InputException;
 import dev.shelftwin.ledger.ConceptLedger;
 import dev.shelftwin.ledger.LayerTypes;
@@ -73,7 +74,7 @@ public final class Drafter {
         begun.layers().stream()
             .flatMap(layerTypes::types)
             .flatMap(type -> shapes.find(type).stream())
-            .filter(Shape::isUnprocessed)
+            .filter(UnprocessedSource::is)
             .map(Shape::toString)
             .sorted()
             .distinct()
@@ -161,7 +162,7 @@ public final class Drafter {
   }
 
   private boolean isUsed(String name) {
-    return all().anyMatch(concept -> concept.name().equals(name));
+    return all().anyMatch(concept -> concept.name().equalsIgnoreCase(name));
   }
 
   private Stream<DraftConcept> all() {

@@ -52,7 +52,7 @@ public final class Fingerprint {
     return isOurs(one) && isOurs(other) && bare(generated(one)).equals(bare(generated(other)));
   }
 
-  /** What stands above the head of a file of ours; nothing in another file. */
+  /** The text above the head of a generated file; an empty text for any other file. */
   public static String above(String file) {
     Matcher head = LINE.matcher(file);
     return head.find() ? head.group("above") : "";

@@ -5,7 +5,7 @@ import dev.shelftwin.shape.FieldRole;
 import java.util.Optional;
 import java.util.function.Predicate;
 
-/** What tells the child rows of a row apart, so that an update finds the row of each child. */
+/** Finds the field that identifies a child, so that an update finds the row of each child. */
 public final class ChildIdentity {
 
   private ChildIdentity() {}

@@ -150,7 +150,7 @@ final class UnaccountedFields {
     return pairing.defaultOf(target.name(), hop.to()).filter(FieldDefault::isUnmapped).isPresent();
   }
 
-  /** The rows of all paired parts of a field, if each of them says that its part is not mapped. */
+  /** The rows about the parts of a field if each says that its part is not mapped, else none. */
   private List<Row> partsThatStay(ResolvedShape shape, Field field) {
     List<Row> rows =
         pairing.parts(field.name(), shape, hop.outer()).stream()

@@ -264,7 +264,7 @@ final class YamlDocument {
     return inner.stream().mapToInt(YamlDocument::lastLine).max().orElse(0);
   }
 
-  /** Anything but a line end or a tab. */
+  /** Control characters other than line ends and tabs. */
   private static final Pattern CONTROL = Pattern.compile("[\\p{Cntrl}&&[^\\r\\n\\t]]");
 
   private Node compose(String text) {

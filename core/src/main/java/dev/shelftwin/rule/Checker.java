@@ -62,7 +62,7 @@ public final class Checker {
           new Rule<>(RuleId.ODD_NAME, Scope.CONCEPT, new OddName()),
           new Rule<>(RuleId.OPEN_WRITE, Scope.MAPPING, new OpenWrite()),
           new Rule<>(RuleId.ENDLESS_GRAPH, Scope.CONCEPT, new EndlessGraph()),
-          new Rule<>(RuleId.UNREAD_CODE, Scope.CONCEPT, new UnprocessedSource()),
+          new Rule<>(RuleId.UNREAD_CODE, Scope.CONCEPT, new UnprocessedType()),
           new Rule<>(RuleId.UNWRITABLE_MAPPER, Scope.CONCEPT, new UnwritableMapper()),
           new Rule<>(RuleId.OPEN_QUESTION, Scope.CONCEPT, new OpenQuestion()),
           new Rule<>(RuleId.OPEN_QUESTION, Scope.LAYER, new LayerQuestion()),

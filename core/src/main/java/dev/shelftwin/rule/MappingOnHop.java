@@ -1,5 +1,6 @@
 package dev.shelftwin.rule;
 
+import dev.shelftwin.facts.UnprocessedSource;
 import dev.shelftwin.finding.HopId;
 import dev.shelftwin.finding.Remedy;
 import dev.shelftwin.ledger.ConceptLedger;
@@ -49,7 +50,7 @@ record MappingOnHop(ConceptLedger concept, HopLedger hop, FieldMapping mapping) 
     return to().path(target());
   }
 
-  /** Whether no hop before this one fills the same field in such a way: one finding is enough. */
+  /** Whether this is the first hop that fills its field in this way; only that one is reported. */
   boolean isFirstOf(Predicate<FieldMapping> way) {
     return concept.hops().stream()
         .filter(other -> other.hop().to().equals(to()))
@@ -60,7 +61,7 @@ record MappingOnHop(ConceptLedger concept, HopLedger hop, FieldMapping mapping) 
 
   /** Whether a type on this hop has none of its methods yet, which is reported by itself. */
   boolean isUnprocessed() {
-    return from().shape().isUnprocessed() || to().shape().isUnprocessed();
+    return UnprocessedSource.is(from().shape()) || UnprocessedSource.is(to().shape());
   }
 
   /** Whether the mapper can neither read nor call what gives access to a field. */

@@ -75,7 +75,7 @@ final class MovedKeys implements Rule.Check<MappingOnHop> {
     return shown.or(() -> reference(row, ledger));
   }
 
-  /** A row outside: what the child holds itself is matched with it. */
+  /** A row that refers to the child and is none of the child's own children, which move with it. */
   private static Optional<String> reference(ResolvedShape row, Ledger ledger) {
     TypeRef child = row.shape().type();
     Set<TypeRef> held =

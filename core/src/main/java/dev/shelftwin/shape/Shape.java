@@ -113,23 +113,6 @@ public record Shape(
     return fields.stream().filter(field -> field.name().equals(name)).findFirst();
   }
 
-  /**
-   * Whether an annotated class has fields, and nothing reads, sets or takes them: a source whose
-   * annotation processor has not run.
-   */
-  public boolean isUnprocessed() {
-    return kind == Kind.CLASS
-        && annotations().stream().anyMatch(name -> !name.startsWith("java."))
-        && storedFields().findAny().isPresent()
-        && storedFields().allMatch(field -> isHidden(field.reader()) && isHidden(field.writer()))
-        && constructors().stream().allMatch(one -> one.parameters().isEmpty())
-        && statics().isEmpty();
-  }
-
-  private static boolean isHidden(Optional<Access> access) {
-    return access.filter(one -> one.visibility() != Visibility.PRIVATE).isEmpty();
-  }
-
   /** The fields that the object stores. */
   public Stream<Field> storedFields() {
     return fields.stream().filter(Field::stored);

@@ -110,7 +110,7 @@ final class ConversionRunner {
     }
   }
 
-  /** The user's own method with the type that it takes; of other steps, the type that they make. */
+  /** In messages: the user's own method with its parameter, or else the type that a step makes. */
   private static String name(Step step) {
     if (step.operation() instanceof Operation.CallStatic call) {
       return call.owner().name() + "." + call.method() + "(" + step.from() + ")";

@@ -1,23 +1,23 @@
 package dev.shelftwin.rule;
 
+import dev.shelftwin.facts.UnprocessedSource;
 import dev.shelftwin.finding.Remedy;
 import dev.shelftwin.finding.RuleId;
 import dev.shelftwin.ledger.ConceptLedger;
 import java.util.List;
 import java.util.stream.Stream;
 
-/** A source that an annotation processor completes, read without its class file. */
-final class UnprocessedSource implements Rule.Check<ConceptLedger> {
+/** A type of a concept whose source was read before an annotation processor completed it. */
+final class UnprocessedType implements Rule.Check<ConceptLedger> {
 
-  /** What to do about it. */
-  static final String REMEDY =
+  private static final String REMEDY =
       "build the project and give its classes: 'classes' of 'code' in the plan, or --classes";
 
   @Override
   public Stream<RuleMatch> of(ConceptLedger concept, RuleContext context) {
     return concept
         .shapes()
-        .filter(shape -> shape.shape().isUnprocessed())
+        .filter(shape -> UnprocessedSource.is(shape.shape()))
         .map(
             shape ->
                 new Matches(RuleId.UNREAD_CODE, concept)
