@@ -1,6 +1,5 @@
 package dev.shelftwin.draft;
 
-import dev.shelftwin.facts.UnprocessedSource;
 import dev.shelftwin.finding.InputException;
 import dev.shelftwin.ledger.ConceptLedger;
 import dev.shelftwin.ledger.LayerTypes;
@@ -13,6 +12,7 @@ import dev.shelftwin.plan.PlanText;
 import dev.shelftwin.plan.PlanWriter;
 import dev.shelftwin.plan.Row;
 import dev.shelftwin.shape.Shape;
+import dev.shelftwin.shape.ShapeTrait;
 import dev.shelftwin.shape.Shapes;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -74,7 +74,7 @@ public final class Drafter {
         begun.layers().stream()
             .flatMap(layerTypes::types)
             .flatMap(type -> shapes.find(type).stream())
-            .filter(UnprocessedSource::is)
+            .filter(shape -> shape.has(ShapeTrait.UNPROCESSED))
             .map(Shape::toString)
             .sorted()
             .distinct()

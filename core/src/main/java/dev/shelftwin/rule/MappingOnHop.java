@@ -1,6 +1,5 @@
 package dev.shelftwin.rule;
 
-import dev.shelftwin.facts.UnprocessedSource;
 import dev.shelftwin.finding.HopId;
 import dev.shelftwin.finding.Remedy;
 import dev.shelftwin.ledger.ConceptLedger;
@@ -10,6 +9,7 @@ import dev.shelftwin.ledger.ResolvedShape;
 import dev.shelftwin.shape.Access;
 import dev.shelftwin.shape.Creator;
 import dev.shelftwin.shape.Field;
+import dev.shelftwin.shape.ShapeTrait;
 import java.util.Optional;
 import java.util.function.Predicate;
 import java.util.stream.Stream;
@@ -61,7 +61,7 @@ record MappingOnHop(ConceptLedger concept, HopLedger hop, FieldMapping mapping) 
 
   /** Whether a type on this hop has none of its methods yet, which is reported by itself. */
   boolean isUnprocessed() {
-    return UnprocessedSource.is(from().shape()) || UnprocessedSource.is(to().shape());
+    return from().shape().has(ShapeTrait.UNPROCESSED) || to().shape().has(ShapeTrait.UNPROCESSED);
   }
 
   /** Whether the mapper can neither read nor call what gives access to a field. */

@@ -1,9 +1,9 @@
 package dev.shelftwin.rule;
 
-import dev.shelftwin.facts.UnprocessedSource;
 import dev.shelftwin.finding.Remedy;
 import dev.shelftwin.finding.RuleId;
 import dev.shelftwin.ledger.ConceptLedger;
+import dev.shelftwin.shape.ShapeTrait;
 import java.util.List;
 import java.util.stream.Stream;
 
@@ -17,7 +17,7 @@ final class UnprocessedType implements Rule.Check<ConceptLedger> {
   public Stream<RuleMatch> of(ConceptLedger concept, RuleContext context) {
     return concept
         .shapes()
-        .filter(shape -> UnprocessedSource.is(shape.shape()))
+        .filter(shape -> shape.shape().has(ShapeTrait.UNPROCESSED))
         .map(
             shape ->
                 new Matches(RuleId.UNREAD_CODE, concept)

@@ -1,5 +1,6 @@
 package dev.shelftwin.shape;
 
+import java.util.EnumSet;
 import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
@@ -106,6 +107,14 @@ public record Shape(
   /** This shape with other fields. */
   public Shape with(List<Field> others) {
     return new Shape(type, kind, hierarchy, others, methods, constants, facts, place);
+  }
+
+  /** This shape with one trait more. */
+  public Shape with(ShapeTrait trait) {
+    Set<ShapeTrait> traits = EnumSet.of(trait);
+    traits.addAll(facts.traits());
+    ShapeFacts more = new ShapeFacts(traits, facts.annotations(), facts.printsFields());
+    return new Shape(type, kind, hierarchy, fields, methods, constants, more, place);
   }
 
   /** The field of that name, stored or computed. */

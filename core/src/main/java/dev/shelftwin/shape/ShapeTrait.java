@@ -11,5 +11,7 @@ public enum ShapeTrait {
   /** It converts between a field and its column (Jakarta Persistence 3.2, §3.9). */
   COLUMN_CONVERTER,
   /** In documents, an object that was written before is replaced by a reference to it. */
-  REFERENCED_IN_DOCUMENTS
+  REFERENCED_IN_DOCUMENTS,
+  /** Nothing reads or sets its fields, as in a source before an annotation processor has run. */
+  UNPROCESSED
 }

@@ -3,6 +3,7 @@ package dev.shelftwin.source;
 import dev.shelftwin.facts.AnnotationSet;
 import dev.shelftwin.facts.DeclaredField;
 import dev.shelftwin.facts.Facts;
+import dev.shelftwin.facts.UnprocessedSource;
 import dev.shelftwin.finding.InputError;
 import dev.shelftwin.shape.Access;
 import dev.shelftwin.shape.Container;
@@ -13,6 +14,7 @@ import dev.shelftwin.shape.FieldAccess;
 import dev.shelftwin.shape.FieldFacts;
 import dev.shelftwin.shape.Place;
 import dev.shelftwin.shape.Shape;
+import dev.shelftwin.shape.ShapeTrait;
 import dev.shelftwin.shape.TypeRef;
 import java.util.ArrayList;
 import java.util.HashSet;
@@ -83,17 +85,19 @@ final class ShapeReader {
     }
     AnnotationSet annotations = annotations(places.ofType(ref), List.of(type));
     List<Field> fields = fields(self);
-    return new Shape(
-        ref,
-        Declarations.kind(type),
-        new Shape.Hierarchy(supertypes(self), permits(type)),
-        fields,
-        methods(self, ref, fields),
-        Declarations.constants(type),
-        Facts.ofType(
-            annotations,
-            Declarations.kind(type) == Shape.Kind.RECORD && !Declarations.hasOwnText(type)),
-        places.ofType(ref));
+    Shape shape =
+        new Shape(
+            ref,
+            Declarations.kind(type),
+            new Shape.Hierarchy(supertypes(self), permits(type)),
+            fields,
+            methods(self, ref, fields),
+            Declarations.constants(type),
+            Facts.ofType(
+                annotations,
+                Declarations.kind(type) == Shape.Kind.RECORD && !Declarations.hasOwnText(type)),
+            places.ofType(ref));
+    return UnprocessedSource.is(shape) ? shape.with(ShapeTrait.UNPROCESSED) : shape;
   }
 
   private List<TypeRef> permits(TypeElement type) {
