@@ -54,6 +54,9 @@ public final class PlanDraft {
     Plan plan = PlanReader.read(file);
     try (JavaReader reader = reader(plan)) {
       String text = Files.readString(file);
+      if (Drafter.addsLayers(plan, request.packages())) {
+        return Drafter.grow(plan, text, request.packages(), reader, reader.dependencies());
+      }
       return Drafter.extend(plan, file.toString(), text, request.packages(), reader);
     } catch (IOException unreadable) {
       throw new InputException(

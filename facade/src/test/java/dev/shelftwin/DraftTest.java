@@ -8,6 +8,7 @@ import dev.shelftwin.draft.LayerPackage;
 import dev.shelftwin.finding.Finding;
 import dev.shelftwin.finding.InputException;
 import dev.shelftwin.finding.RuleId;
+import dev.shelftwin.shape.Role;
 import dev.shelftwin.testkit.Project;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -107,6 +108,45 @@ class DraftTest {
     Files.writeString(plan, more.text().replace("'?'", "ours"));
     assertThat(check(plan)).hasSize(8);
     assertThat(PlanDraft.of(request(plan)).rows()).isZero();
+  }
+
+  @Test
+  void aPlanOfTwoLayersGrowsToThreeAndKeepsWhatItSays() throws IOException {
+    Path plan = kiln();
+    LayerPackage store = new LayerPackage(Role.PERSISTENCE, "coop.kiln.store");
+    LayerPackage api = new LayerPackage(Role.TRANSFER, "coop.kiln.api");
+    String two =
+        drafted(plan, store, api)
+            .text()
+            .replace(
+                "fields: [pinHash, givenName", "# the door\n        fields: [pinHash, givenName")
+            .replaceFirst("\\{ api: pin, is: secret, stays: '[?]' }", "$0 # keys of the door")
+            .replaceFirst("stays: '[?]' }( #)", "stays: hashed elsewhere }$1")
+            .replace("'?'", "ours")
+            .replace("  Kiln:\n", "  # Kilns are shared.\n  Oven:\n")
+            .replace(
+                "- { store: status, given",
+                "- { store: status, accept: { crossed-fields: ours }, given");
+    Files.writeString(plan, "# Ask the potters.\n" + two);
+    Draft grown = drafted(plan, new LayerPackage(Role.DOMAIN, "coop.kiln.model"));
+    assertThat(grown.text())
+        .startsWith("# Ask the potters.\n")
+        .contains("  model: { role: domain, package: coop.kiln.model }")
+        .contains("  Oven:\n    # Kilns are shared.\n    store: KilnRow\n    model: Kiln\n")
+        .contains(
+            "      # keys of the door\n", "- { api: pin, is: secret, stays: hashed elsewhere }")
+        .contains("- { model: operator, store: operator.number }")
+        .contains("MemberView: { fields: [pinHash], because: ours }")
+        .contains(
+            "# the door\n",
+            "no longer said, as it does not fit: line 66: 'accept: crossed-fields'\n");
+    Files.delete(plan);
+    Draft fresh = drafted(plan);
+    assertThat(grown.concepts()).hasSameSizeAs(fresh.concepts());
+    Files.writeString(plan, fresh.text().replace("'?'", "ours"));
+    List<String> wanted = check(plan).stream().map(Finding::message).toList();
+    Files.writeString(plan, grown.text().replace("'?'", "ours"));
+    assertThat(check(plan)).extracting(Finding::message).containsExactlyElementsOf(wanted);
   }
 
   @Test

@@ -19,6 +19,7 @@ import picocli.CommandLine.Option;
     name = "draft",
     description = {
       "Proposes a plan from the code, or additions to an existing plan.",
+      "With a package of a new layer, an existing plan is written again with that layer.",
       "Comments list the guesses; a '?' stands for a reason that you have to give."
     },
     mixinStandardHelpOptions = true)

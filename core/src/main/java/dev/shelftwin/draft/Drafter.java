@@ -8,9 +8,12 @@ import dev.shelftwin.ledger.LedgerBuilder;
 import dev.shelftwin.plan.Concept;
 import dev.shelftwin.plan.Layer;
 import dev.shelftwin.plan.Plan;
+import dev.shelftwin.plan.PlanComments;
+import dev.shelftwin.plan.PlanReader;
 import dev.shelftwin.plan.PlanText;
 import dev.shelftwin.plan.PlanWriter;
 import dev.shelftwin.plan.Row;
+import dev.shelftwin.shape.ClassDependencies;
 import dev.shelftwin.shape.Shape;
 import dev.shelftwin.shape.ShapeTrait;
 import dev.shelftwin.shape.Shapes;
@@ -117,6 +120,45 @@ public final class Drafter {
     return drafter.result(PlanText.extend(file, text, rows, added, comments), comments);
   }
 
+  /** Whether some packages are those of a role that no layer of the plan has. */
+  public static boolean addsLayers(Plan plan, List<LayerPackage> packages) {
+    return packages.stream().anyMatch(one -> !LayerChoice.has(plan, one.role()));
+  }
+
+  /**
+   * Proposes the plan again with more layers: its concepts get types in them, its rows are guessed
+   * anew, and what the plan says itself is carried over where it still fits.
+   *
+   * @param old a plan with at least one layer
+   * @param text the text of the plan, for its comments
+   * @param packages the packages of the new layers
+   * @throws InputException if a package has no types
+   */
+  public static Draft grow(
+      Plan old,
+      String text,
+      List<LayerPackage> packages,
+      Shapes shapes,
+      ClassDependencies dependencies) {
+    List<DataTypes> types = new LayerChoice(old, shapes).grown(packages);
+    Plan begun =
+        old.with(List.of()).withLayers(types.stream().map(DataTypes::layer).distinct().toList());
+    Drafter drafter = new Drafter(begun, shapes);
+    GrownConcepts grown = new GrownConcepts(old, types, shapes);
+    drafter.concepts.addAll(grown.concepts());
+    drafter.unpaired = grown.unpaired();
+    Plan guessed = drafter.guessDirectionsAndRows();
+    CarriedWords words = new CarriedWords(guessed, shapes, dependencies);
+    Plan carried = words.from(old);
+    drafter.built.replaceAll((draft, row) -> words.now(row));
+    GuessComments guesses = drafter.comments(carried, Map.of());
+    CarriedComments comments = new CarriedComments(PlanComments.read(text), old, carried, words);
+    String written =
+        comments.head() + PlanWriter.write(carried, part -> comments.about(part, guesses));
+    PlanReader.read(old.at().file(), written);
+    return drafter.result(written, guesses);
+  }
+
   private Plan guess(List<DataTypes> types) {
     for (Concept concept : begun.concepts()) {
       known.add(DraftConcept.written(concept));
@@ -133,6 +175,10 @@ public final class Drafter {
       concepts.add(DraftConcept.fresh(concept, pair.guesses()));
     }
     unpaired = pairing.unpaired();
+    return guessDirectionsAndRows();
+  }
+
+  private Plan guessDirectionsAndRows() {
     Ledger first = LedgerBuilder.build(plan(), shapes);
     concepts.replaceAll(
         concept ->

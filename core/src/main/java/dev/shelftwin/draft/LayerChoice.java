@@ -10,8 +10,10 @@ import dev.shelftwin.plan.Plan;
 import dev.shelftwin.plan.PlanReader;
 import dev.shelftwin.plan.Text;
 import dev.shelftwin.shape.Place;
+import dev.shelftwin.shape.Role;
 import dev.shelftwin.shape.Shapes;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -66,6 +68,39 @@ final class LayerChoice {
         : chosen.stream()
             .map(one -> new DataTypes(layerOf(one), LayerPackage.anyOf(List.of(one))))
             .toList();
+  }
+
+  /**
+   * Types for a plan to which layers are added.
+   *
+   * @param chosen the packages of the new layers, and perhaps others
+   */
+  List<DataTypes> grown(List<LayerPackage> chosen) {
+    List<LayerPackage> added = chosen.stream().filter(one -> !has(plan, one.role())).toList();
+    List<DataTypes> all = new ArrayList<>(more(List.of()));
+    for (DataTypes types : fresh(added)) {
+      Layer layer = types.layer();
+      String name = hasLayer(layer.name()) ? layer.role().key() + "-layer" : layer.name();
+      Layer grown =
+          new Layer(
+              name,
+              layer.role(),
+              layer.packages(),
+              layer.rules(),
+              layer.defaults(),
+              plan.layers().get(0).style(),
+              layer.at());
+      all.add(new DataTypes(grown, types.types()));
+    }
+    return all.stream().sorted(Comparator.comparing(types -> types.layer().role())).toList();
+  }
+
+  private boolean hasLayer(String name) {
+    return plan.layers().stream().anyMatch(layer -> layer.name().equals(name));
+  }
+
+  static boolean has(Plan plan, Role role) {
+    return plan.layers().stream().anyMatch(layer -> layer.role() == role);
   }
 
   private Layer layerOf(LayerPackage chosen) {

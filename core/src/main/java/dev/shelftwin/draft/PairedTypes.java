@@ -154,6 +154,14 @@ final class PairedTypes {
         : new Member(member.layer(), member.shape(), Direction.BOTH);
   }
 
+  /** Whether other types contain a type of that name, and give it more directions. */
+  boolean isNested(String type) {
+    return guesses.stream()
+        .anyMatch(
+            guess ->
+                guess.kind() == Guess.Kind.NESTED && guess.subject().startsWith(type + " in "));
+  }
+
   private static boolean contains(Shape holder, Shape nested) {
     return holder
         .storedFields()

@@ -5,12 +5,17 @@ import dev.shelftwin.shape.FieldRole;
 import dev.shelftwin.shape.Limits;
 import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
+import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.TreeMap;
+import java.util.function.BiConsumer;
+import java.util.function.Consumer;
+import java.util.function.Function;
 import org.jspecify.annotations.Nullable;
 
 /** Says how a field is accounted for; the words are the plan's own. */
@@ -33,6 +38,93 @@ public final class RowBuilder {
 
   /** An empty row. */
   public RowBuilder() {}
+
+  /** A row that begins as another one. */
+  public static RowBuilder of(Row begun) {
+    RowBuilder row = new RowBuilder();
+    row.names.putAll(begun.names());
+    row.lists.putAll(begun.lists());
+    row.accept.putAll(begun.accept());
+    row.role = begun.role().orElse(null);
+    row.derived = begun.derived().orElse(null);
+    row.stays.add(begun.stays());
+    row.outOnly.add(begun.oneWay().outOnly());
+    row.inOnly.add(begun.oneWay().inOnly());
+    row.given.add(begun.given());
+    row.by.add(begun.by());
+    row.codes.add(begun.codes());
+    row.absent.add(begun.absent());
+    row.unit.add(begun.unit());
+    row.limits.add(begun.limits());
+    return row;
+  }
+
+  /**
+   * The words of a row one by one, each of which can be said of another row. The names are words
+   * too; a value that the target itself sets is none, as it depends on the types.
+   */
+  public static List<SaidWord> words(Row row) {
+    List<SaidWord> words = new ArrayList<>();
+    row.names()
+        .forEach((key, name) -> words.add(SaidWord.of(key, other -> other.names.put(key, name))));
+    row.lists()
+        .forEach((key, list) -> words.add(SaidWord.of(key, other -> other.lists.put(key, list))));
+    row.role().ifPresent(what -> words.add(SaidWord.of("is", other -> other.is(what))));
+    row.derived()
+        .ifPresent(from -> words.add(SaidWord.of("derived", other -> other.derived = from)));
+    new TreeMap<>(row.accept())
+        .forEach(
+            (rule, why) ->
+                words.add(
+                    SaidWord.of("accept: " + rule.key(), other -> other.accept.put(rule, why))));
+    add(words, "stays", row.stays(), other -> other.stays);
+    add(words, "out-only", row.oneWay().outOnly(), other -> other.outOnly);
+    add(words, "in-only", row.oneWay().inOnly(), other -> other.inOnly);
+    add(words, "given", row.given(), other -> other.given);
+    add(words, "by", row.by(), other -> other.by);
+    add(words, "codes", row.codes(), other -> other.codes);
+    add(words, "absent", row.absent(), other -> other.absent);
+    add(words, "unit", row.unit(), other -> other.unit);
+    add(words, "limits", row.limits(), other -> other.limits);
+    return words;
+  }
+
+  private static <T> void add(
+      List<SaidWord> words, String key, Scoped<T> scoped, Function<RowBuilder, Words<T>> of) {
+    scoped
+        .everywhere()
+        .filter(value -> !(value instanceof GivenValue.FactoryRule))
+        .ifPresent(
+            value ->
+                words.add(
+                    new SaidWord(
+                        key, Optional.empty(), (row, scope) -> of.apply(row).put(scope, value))));
+    scoped
+        .only()
+        .forEach(
+            (own, value) -> {
+              if (!(value instanceof GivenValue.FactoryRule)) {
+                words.add(
+                    new SaidWord(
+                        key, Optional.of(own), (row, scope) -> of.apply(row).put(scope, value)));
+              }
+            });
+  }
+
+  /**
+   * One word of a row.
+   *
+   * @param key the word
+   * @param scope the layer or shape that it is said of; empty if it is said of all
+   * @param say says it of a row, for a layer or shape or for all
+   */
+  public record SaidWord(
+      String key, Optional<String> scope, BiConsumer<RowBuilder, Optional<String>> say) {
+
+    private static SaidWord of(String key, Consumer<RowBuilder> say) {
+      return new SaidWord(key, Optional.empty(), (row, scope) -> say.accept(row));
+    }
+  }
 
   /** The field's name in a layer or a shape. */
   public RowBuilder field(String layerOrShape, String field) {
@@ -186,6 +278,15 @@ public final class RowBuilder {
 
     private @Nullable T everywhere;
     private final Map<String, T> only = new LinkedHashMap<>();
+
+    void add(Scoped<T> more) {
+      more.everywhere().ifPresent(value -> everywhere = value);
+      only.putAll(more.only());
+    }
+
+    void put(Optional<String> scope, T value) {
+      scope.ifPresentOrElse(name -> only.put(name, value), () -> everywhere = value);
+    }
 
     Scoped<T> scoped() {
       return new Scoped<>(Optional.ofNullable(everywhere), only);
