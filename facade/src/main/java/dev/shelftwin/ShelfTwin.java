@@ -7,6 +7,9 @@ import dev.shelftwin.generate.Generated;
 import dev.shelftwin.generate.MapperGenerator;
 import dev.shelftwin.ledger.Ledger;
 import dev.shelftwin.ledger.LedgerBuilder;
+import dev.shelftwin.observe.ExistingCalls;
+import dev.shelftwin.observe.ExistingMapperObserver;
+import dev.shelftwin.observe.ObservedMapper;
 import dev.shelftwin.plan.Plan;
 import dev.shelftwin.plan.PlanReader;
 import dev.shelftwin.rule.CheckResult;
@@ -22,6 +25,7 @@ import dev.shelftwin.trial.TriedMappers;
 import java.nio.file.Path;
 import java.time.LocalDate;
 import java.time.ZoneId;
+import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -150,6 +154,62 @@ public final class ShelfTwin implements AutoCloseable {
     return trial(Map.of(), Map.of(), options, progress);
   }
 
+  /** The methods that the plan calls existing mappers, in its order. */
+  public List<ExistingMapperObserver.Task> existingMappers() {
+    return ExistingMapperObserver.tasks(ledger());
+  }
+
+  /** Runs the existing mappers and finds out what they do, without reporting progress. */
+  public List<ObservedMapper> observe() {
+    return observe(existingMappers(), MapperProgress.SILENT);
+  }
+
+  /**
+   * Runs existing mappers and finds out what they do with every field.
+   *
+   * @param tasks some of {@link #existingMappers}
+   */
+  public List<ObservedMapper> observe(
+      List<ExistingMapperObserver.Task> tasks, MapperProgress progress) {
+    if (tasks.isEmpty()) {
+      return List.of();
+    }
+    return code.userCode()
+        .run(
+            Map.of(),
+            ExistingMapperObserver.classes(ledger, reader),
+            (loader, uncompiled) -> {
+              ExistingMapperObserver observer = new ExistingMapperObserver(ledger, reader, loader);
+              List<ObservedMapper> observed = new ArrayList<>();
+              for (ExistingMapperObserver.Task task : tasks) {
+                ObservedMapper mapper = observer.observe(task, run -> progress.runs(task, run));
+                progress.ends(task, mapper);
+                observed.add(mapper);
+              }
+              return observed;
+            });
+  }
+
+  /** Told how far the observation of existing mappers has come. */
+  public interface MapperProgress {
+
+    /** Tells nobody. */
+    MapperProgress SILENT =
+        new MapperProgress() {
+          @Override
+          public void runs(ExistingMapperObserver.Task task, int run) {}
+
+          @Override
+          public void ends(ExistingMapperObserver.Task task, ObservedMapper result) {}
+        };
+
+    /** A mapper is about to run, in the thread that calls this; runs are counted from 0. */
+    void runs(ExistingMapperObserver.Task task, int run);
+
+    /** What a mapper does is known. */
+    void ends(ExistingMapperObserver.Task task, ObservedMapper result);
+  }
+
   @Override
   public void close() {
     reader.close();
@@ -163,12 +223,15 @@ public final class ShelfTwin implements AutoCloseable {
     return code.userCode()
         .run(
             sources,
-            plan.testClasses(),
+            ExistingMapperObserver.classes(ledger, reader),
             (loader, uncompiled) -> {
               Map<String, String> missing = new HashMap<>(unwritten);
               uncompiled.forEach(
                   (mapper, why) -> missing.put(mapper, "it does not compile: " + why));
-              return trial(loader, new TriedMappers(sources.keySet(), missing), options, progress);
+              TriedMappers tried =
+                  new TriedMappers(
+                      sources.keySet(), missing, new ExistingCalls(ledger, reader, loader));
+              return trial(loader, tried, options, progress);
             });
   }
 

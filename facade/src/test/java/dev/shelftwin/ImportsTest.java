@@ -52,10 +52,11 @@ class ImportsTest {
           Map.entry("rule", List.of("ledger", "facts")),
           Map.entry("generate", List.of("ledger", "runtime")),
           Map.entry("trial", List.of("ledger", "compile", "runtime")),
+          Map.entry("observe", List.of("trial")),
           Map.entry("wire", List.of("trial")),
           Map.entry("store", List.of("trial")),
-          Map.entry("", List.of("source", "draft", "rule", "generate", "trial", "wire", "store")),
-          Map.entry("report", List.of("rule", "generate", "trial")),
+          Map.entry("", List.of("source", "draft", "rule", "generate", "observe", "wire", "store")),
+          Map.entry("report", List.of("rule", "generate", "observe")),
           Map.entry("cli", List.of("", "report")),
           Map.entry("benchmarks", List.of("", "finding")));
 

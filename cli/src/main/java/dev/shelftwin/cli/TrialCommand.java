@@ -3,8 +3,11 @@ package dev.shelftwin.cli;
 import dev.shelftwin.ShelfTwin;
 import dev.shelftwin.finding.InputException;
 import dev.shelftwin.finding.Nearest;
+import dev.shelftwin.observe.ExistingMapperObserver;
+import dev.shelftwin.observe.ObservedMapper;
 import dev.shelftwin.report.FindingText;
 import dev.shelftwin.report.JsonReport;
+import dev.shelftwin.report.MapperText;
 import dev.shelftwin.report.TrialText;
 import dev.shelftwin.shape.Place;
 import dev.shelftwin.trial.TrialOptions;
@@ -13,10 +16,13 @@ import java.time.Duration;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Objects;
 import java.util.OptionalInt;
 import java.util.Set;
+import java.util.TreeMap;
 import java.util.concurrent.Callable;
+import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
@@ -127,13 +133,36 @@ final class TrialCommand implements Callable<Integer> {
     if (result == null) {
       return outcome.exitCode();
     }
+    List<ObservedMapper> mappers = mappers(outcome);
     console
         .out()
         .print(
             format == Format.JSON
-                ? JsonReport.of(result)
-                : TrialText.of(result, repeat(), console.style()));
-    return result.held() ? ExitCode.DONE : ExitCode.FOUND;
+                ? JsonReport.of(result, mappers)
+                : MapperText.of(mappers, console.style())
+                    + TrialText.of(result, repeat(), console.style()));
+    boolean right = result.held() && mappers.stream().allMatch(MapperText::isRight);
+    return right ? ExitCode.DONE : ExitCode.FOUND;
+  }
+
+  /** What existing mappers do, in the order of the plan. */
+  private List<ObservedMapper> mappers(TrialSupervisor.Outcome outcome) {
+    Map<Integer, ObservedMapper> mappers = new TreeMap<>(outcome.mappers());
+    if (!outcome.failures().isEmpty()) {
+      try (ShelfTwin twin = plan.open(console.silent())) {
+        List<ExistingMapperObserver.Task> tasks = tasks(twin);
+        outcome
+            .failures()
+            .forEach((mapper, why) -> mappers.put(mapper, tasks.get(mapper).failed(why)));
+      }
+    }
+    return List.copyOf(mappers.values());
+  }
+
+  private List<ExistingMapperObserver.Task> tasks(ShelfTwin twin) {
+    return twin.existingMappers().stream()
+        .filter(task -> concepts.isEmpty() || concepts.contains(task.conceptName()))
+        .toList();
   }
 
   /** Runs the users' code for another virtual machine. */
@@ -142,11 +171,13 @@ final class TrialCommand implements Callable<Integer> {
     int colon = address.indexOf(':');
     try (ShelfTwin twin = plan.open(skipped.isEmpty() ? console : console.silent())) {
       requireKnown(twin);
+      List<ExistingMapperObserver.Task> tasks = tasks(twin);
       TrialWorker teller =
           new TrialWorker(
               Integer.parseInt(address.substring(0, colon)),
               address.substring(colon + 1),
               twin.plan().name(),
+              tasks,
               Duration.ofSeconds(timeLimit),
               inMemory ? Duration.ZERO : OPENING);
       try {
@@ -155,6 +186,7 @@ final class TrialCommand implements Callable<Integer> {
         } else {
           twin.trial(options(), teller);
         }
+        twin.observe(open(tasks), teller);
       } catch (InputException wrong) {
         console.err().print(FindingText.ofErrors(wrong.errors(), console.style()));
         teller.finish(ExitCode.WRONG_INPUT);
@@ -165,6 +197,13 @@ final class TrialCommand implements Callable<Integer> {
       teller.finish(ExitCode.DONE);
       return ExitCode.DONE;
     }
+  }
+
+  private List<ExistingMapperObserver.Task> open(List<ExistingMapperObserver.Task> tasks) {
+    return IntStream.range(0, tasks.size())
+        .filter(mapper -> !skipped.contains(WorkerMessage.placeOf(mapper)))
+        .mapToObj(tasks::get)
+        .toList();
   }
 
   private void requireKnown(ShelfTwin twin) {

@@ -1,5 +1,6 @@
 package dev.shelftwin.cli;
 
+import dev.shelftwin.observe.ObservedMapper;
 import dev.shelftwin.trial.RouteResult;
 import dev.shelftwin.trial.TrialProgress;
 import dev.shelftwin.trial.TrialResult;
@@ -42,8 +43,11 @@ final class TrialSupervisor {
   private final Duration limit;
   private final TrialProgress progress;
   private final Map<Integer, RouteResult> results = new TreeMap<>();
+  private final Map<Integer, ObservedMapper> observed = new TreeMap<>();
+  private final Map<Integer, String> failures = new TreeMap<>();
   private List<WorkerMessage.RouteName> routes = List.of();
   private String plan = "";
+  private int mappers;
   private boolean alone;
 
   /**
@@ -62,9 +66,20 @@ final class TrialSupervisor {
   /**
    * What came of a trial.
    *
+   * @param mappers what existing mappers do, by their places in the plan
+   * @param failures the mappers that the virtual machine did not survive, and why
    * @param exitCode why it could not be run, if there is no result
    */
-  record Outcome(@Nullable TrialResult result, int exitCode) {}
+  record Outcome(
+      @Nullable TrialResult result,
+      Map<Integer, ObservedMapper> mappers,
+      Map<Integer, String> failures,
+      int exitCode) {
+
+    static Outcome notRun(int exitCode) {
+      return new Outcome(null, Map.of(), Map.of(), exitCode);
+    }
+  }
 
   /** How a virtual machine ended before the trial did. */
   private static final class Attempt {
@@ -78,7 +93,7 @@ final class TrialSupervisor {
       Attempt attempt = new Attempt();
       int exit = run(attempt);
       if (attempt.finished != null && attempt.finished.exitCode() != ExitCode.DONE) {
-        return new Outcome(null, attempt.finished.exitCode());
+        return Outcome.notRun(attempt.finished.exitCode());
       }
       if (routes.isEmpty() && attempt.finished == null) {
         return unable(exit);
@@ -86,16 +101,20 @@ final class TrialSupervisor {
       if (attempt.finished == null) {
         blame(attempt, exit);
       }
-      if (attempt.finished != null || results.size() == routes.size()) {
+      boolean all = results.size() == routes.size() && observed.size() + failures.size() == mappers;
+      if (attempt.finished != null || all) {
         return new Outcome(
-            new TrialResult(plan, seed, List.copyOf(results.values())), ExitCode.DONE);
+            new TrialResult(plan, seed, List.copyOf(results.values())),
+            observed,
+            failures,
+            ExitCode.DONE);
       }
     }
   }
 
   private Outcome unable(int exit) {
     if (exit == ExitCode.OWN_ERROR) {
-      return new Outcome(null, exit); // the other virtual machine has said which
+      return Outcome.notRun(exit); // the other virtual machine has said which
     }
     if (exit != ExitCode.WRONG_INPUT) {
       console
@@ -107,7 +126,7 @@ final class TrialSupervisor {
                   + "  see what it printed above; the code of 'wire' and static initialisers run"
                   + " before the first sample");
     }
-    return new Outcome(null, ExitCode.WRONG_INPUT);
+    return Outcome.notRun(ExitCode.WRONG_INPUT);
   }
 
   /** Of several routes that were under way, each is run alone to find the one that did it. */
@@ -138,6 +157,10 @@ final class TrialSupervisor {
   }
 
   private void stop(int route, String reason) {
+    if (route < 0) {
+      failures.put(WorkerMessage.placeOf(route), reason);
+      return;
+    }
     results.put(route, routes.get(route).stopped(reason));
   }
 
@@ -193,10 +216,11 @@ final class TrialSupervisor {
             Main.class.getName()));
     command.addAll(arguments);
     command.add("--worker=" + port + ":" + secret);
-    if (!results.isEmpty()) {
-      command.add(
-          "--skip="
-              + results.keySet().stream().map(String::valueOf).collect(Collectors.joining(",")));
+    List<Integer> known = new ArrayList<>(results.keySet());
+    observed.keySet().forEach(mapper -> known.add(WorkerMessage.placeOf(mapper)));
+    failures.keySet().forEach(mapper -> known.add(WorkerMessage.placeOf(mapper)));
+    if (!known.isEmpty()) {
+      command.add("--skip=" + known.stream().map(String::valueOf).collect(Collectors.joining(",")));
     }
     if (alone) {
       command.add("--alone");
@@ -245,12 +269,15 @@ final class TrialSupervisor {
     if (message instanceof WorkerMessage.Begun begun) {
       routes = begun.routes();
       plan = begun.plan();
+      mappers = begun.mappers();
     } else if (message instanceof WorkerMessage.Sending sending) {
       attempt.sending.put(sending.route(), sending.sample());
     } else if (message instanceof WorkerMessage.Paused paused) {
       attempt.sending.remove(paused.route());
     } else if (message instanceof WorkerMessage.Ended ended) {
       results.put(ended.route(), ended.result().toResult());
+    } else if (message instanceof WorkerMessage.Observed one) {
+      observed.put(one.mapper(), one.result().toResult());
     } else if (message instanceof WorkerMessage.Advanced advanced) {
       progress.advance(advanced.route(), advanced.done(), advanced.total());
     } else if (message instanceof WorkerMessage.Stuck stuck) {

@@ -1,5 +1,8 @@
 package dev.shelftwin.cli;
 
+import dev.shelftwin.ShelfTwin;
+import dev.shelftwin.observe.ExistingMapperObserver;
+import dev.shelftwin.observe.ObservedMapper;
 import dev.shelftwin.trial.Route;
 import dev.shelftwin.trial.RouteResult;
 import dev.shelftwin.trial.TrialProgress;
@@ -12,19 +15,23 @@ import java.nio.charset.StandardCharsets;
 import java.time.Duration;
 import java.util.Arrays;
 import java.util.HashMap;
+import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 
 /**
  * Runs in the virtual machine that runs the users' code, and tells the other one how far the trial
  * has come. A sample that takes too long ends the virtual machine, because no thread can be stopped
  * from outside.
  */
-final class TrialWorker implements TrialProgress {
+final class TrialWorker implements TrialProgress, ShelfTwin.MapperProgress {
 
   private static final Duration INTERVAL = Duration.ofMillis(100);
 
   private final String plan;
+  private final IdentityHashMap<ExistingMapperObserver.Task, Integer> numbers =
+      new IdentityHashMap<>();
   private final PrintStream messages;
   private final Duration limit;
   private final Duration opening;
@@ -36,11 +43,19 @@ final class TrialWorker implements TrialProgress {
    * @param port where it listens on this machine
    * @param secret what it knows this one by
    * @param plan the name of the plan
+   * @param mappers the existing mappers that are observed after the trial
    * @param limit how long one sample may take
    * @param opening how much longer the first sample of a thread may take, which opens the ends
    */
-  TrialWorker(int port, String secret, String plan, Duration limit, Duration opening) {
+  TrialWorker(
+      int port,
+      String secret,
+      String plan,
+      List<ExistingMapperObserver.Task> mappers,
+      Duration limit,
+      Duration opening) {
     this.plan = plan;
+    mappers.forEach(mapper -> numbers.put(mapper, numbers.size()));
     this.limit = limit;
     this.opening = opening;
     try {
@@ -120,7 +135,8 @@ final class TrialWorker implements TrialProgress {
             plan,
             routes.stream()
                 .map(route -> new WorkerMessage.RouteName(route.conceptName(), route.stops()))
-                .toList()));
+                .toList(),
+            numbers.size()));
   }
 
   @Override
@@ -149,6 +165,28 @@ final class TrialWorker implements TrialProgress {
   @Override
   public void advance(String route, int done, int total) {
     tell(new WorkerMessage.Advanced(route, done, total));
+  }
+
+  /** Only the first run is told, as a mapper runs much more often than samples are sent. */
+  @Override
+  public synchronized void runs(ExistingMapperObserver.Task task, int run) {
+    int place = WorkerMessage.placeOf(numberOf(task));
+    if (run == 0) {
+      sends(place, run);
+    } else {
+      underWay.put(Thread.currentThread(), new UnderWay(place, run, System.nanoTime(), false));
+    }
+  }
+
+  @Override
+  public void ends(ExistingMapperObserver.Task task, ObservedMapper result) {
+    int mapper = numberOf(task);
+    pauses(WorkerMessage.placeOf(mapper));
+    tell(new WorkerMessage.Observed(mapper, WorkerMessage.MapperData.of(result)));
+  }
+
+  private int numberOf(ExistingMapperObserver.Task task) {
+    return Objects.requireNonNull(numbers.get(task));
   }
 
   /** Says that the trial ends with an error of our own, which is no fault of a route. */

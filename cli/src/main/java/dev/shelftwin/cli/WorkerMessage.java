@@ -4,6 +4,15 @@ import com.fasterxml.jackson.annotation.JsonSubTypes;
 import com.fasterxml.jackson.annotation.JsonTypeInfo;
 import com.fasterxml.jackson.core.JsonProcessingException;
 import com.fasterxml.jackson.databind.ObjectMapper;
+import dev.shelftwin.finding.FieldId;
+import dev.shelftwin.finding.Finding;
+import dev.shelftwin.finding.HopId;
+import dev.shelftwin.finding.Remedy;
+import dev.shelftwin.finding.RuleId;
+import dev.shelftwin.ledger.Account;
+import dev.shelftwin.observe.Flow;
+import dev.shelftwin.observe.ObservedMapper;
+import dev.shelftwin.shape.Place;
 import dev.shelftwin.trial.Divergence;
 import dev.shelftwin.trial.Outcome;
 import dev.shelftwin.trial.Refusal;
@@ -21,14 +30,15 @@ import org.jspecify.annotations.Nullable;
   @JsonSubTypes.Type(WorkerMessage.Advanced.class),
   @JsonSubTypes.Type(WorkerMessage.Stuck.class),
   @JsonSubTypes.Type(WorkerMessage.Ended.class),
+  @JsonSubTypes.Type(WorkerMessage.Observed.class),
   @JsonSubTypes.Type(WorkerMessage.Finished.class)
 })
 sealed interface WorkerMessage {
 
   ObjectMapper JSON = new ObjectMapper();
 
-  /** The routes of the trial. */
-  record Begun(String plan, List<RouteName> routes) implements WorkerMessage {}
+  /** The routes of the trial, and how many existing mappers there are. */
+  record Begun(String plan, List<RouteName> routes, int mappers) implements WorkerMessage {}
 
   /** A sample is about to be sent. */
   record Sending(int route, int sample) implements WorkerMessage {}
@@ -45,8 +55,16 @@ sealed interface WorkerMessage {
   /** The result of a route. */
   record Ended(int route, Result result) implements WorkerMessage {}
 
+  /** What an existing mapper does. */
+  record Observed(int mapper, MapperData result) implements WorkerMessage {}
+
   /** The end of the trial, with the exit code if the input was wrong. */
   record Finished(int exitCode) implements WorkerMessage {}
+
+  /** The place of a mapper among routes, which are counted from 0. */
+  static int placeOf(int mapper) {
+    return -1 - mapper;
+  }
 
   /** A route before it has a result. */
   record RouteName(String concept, List<String> stops) {
@@ -91,6 +109,99 @@ sealed interface WorkerMessage {
           Optional.ofNullable(reason),
           unexercised,
           divergences);
+    }
+  }
+
+  /** What an existing mapper does, without optionals. */
+  record MapperData(
+      String concept,
+      String hop,
+      String method,
+      int runs,
+      List<FlowData> flows,
+      List<FindingData> findings) {
+
+    static MapperData of(ObservedMapper mapper) {
+      return new MapperData(
+          mapper.concept(),
+          mapper.hop(),
+          mapper.method(),
+          mapper.runs(),
+          mapper.flows().stream().map(FlowData::of).toList(),
+          mapper.findings().stream().map(FindingData::of).toList());
+    }
+
+    ObservedMapper toResult() {
+      return new ObservedMapper(
+          concept,
+          hop,
+          method,
+          runs,
+          flows.stream().map(FlowData::toFlow).toList(),
+          findings.stream().map(FindingData::toFinding).toList());
+    }
+  }
+
+  /** A flow without optionals. */
+  record FlowData(
+      @Nullable String target,
+      List<String> sources,
+      Account account,
+      @Nullable String conversion,
+      @Nullable String condition,
+      List<String> evidence) {
+
+    static FlowData of(Flow flow) {
+      return new FlowData(
+          flow.target().orElse(null),
+          flow.sources(),
+          flow.account(),
+          flow.conversion().orElse(null),
+          flow.condition().orElse(null),
+          flow.evidence());
+    }
+
+    Flow toFlow() {
+      return new Flow(
+          Optional.ofNullable(target),
+          sources,
+          account,
+          Optional.ofNullable(conversion),
+          Optional.ofNullable(condition),
+          evidence);
+    }
+  }
+
+  /** A finding without optionals; its remedies are only advice. */
+  record FindingData(
+      RuleId rule,
+      String concept,
+      @Nullable HopId hop,
+      @Nullable FieldId field,
+      String message,
+      List<String> advice,
+      Place at) {
+
+    static FindingData of(Finding finding) {
+      return new FindingData(
+          finding.rule(),
+          finding.concept(),
+          finding.hop().orElse(null),
+          finding.field().orElse(null),
+          finding.message(),
+          finding.remedies().stream().map(Remedy::advice).toList(),
+          finding.at());
+    }
+
+    Finding toFinding() {
+      return new Finding(
+          rule,
+          concept,
+          Optional.ofNullable(hop),
+          Optional.ofNullable(field),
+          message,
+          advice.stream().map(Remedy::advice).toList(),
+          at);
     }
   }
 

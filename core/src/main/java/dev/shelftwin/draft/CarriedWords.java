@@ -264,9 +264,7 @@ final class CarriedWords {
             }
           });
     }
-    take(
-        new Concept(
-            now.name(), now.shapes(), rows, omissions, now.directs(), now.at(), now.rowEnd()));
+    take(now.with(now.shapes(), rows, omissions));
   }
 
   private static Row stays(Concept now, Text field, Text shape, Text reason) {

@@ -131,7 +131,6 @@ final class DraftConcept {
                     new Text(shape, here),
                     fields.stream().map(field -> new Text(field, here)).toList(),
                     new Text(QUESTION, here))));
-    return new Concept(
-        begun.name(), begun.shapes(), all, omissions, begun.directs(), begun.at(), begun.rowEnd());
+    return begun.with(begun.shapes(), all, omissions);
   }
 }

@@ -109,6 +109,13 @@ final class GrownConcepts {
 
   private static Concept with(Concept concept, String name, List<ShapeUse> uses) {
     return new Concept(
-        name, uses, List.of(), List.of(), concept.directs(), concept.at(), concept.rowEnd());
+        name,
+        uses,
+        List.of(),
+        List.of(),
+        concept.directs(),
+        concept.existing(),
+        concept.at(),
+        concept.rowEnd());
   }
 }

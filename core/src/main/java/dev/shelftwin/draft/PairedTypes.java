@@ -200,6 +200,7 @@ final class PairedTypes {
         List.of(),
         List.of(),
         List.of(),
+        List.of(),
         Place.in(unusedName),
         Optional.empty());
   }

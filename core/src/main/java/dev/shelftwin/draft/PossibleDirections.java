@@ -27,16 +27,7 @@ final class PossibleDirections {
     List<ShapeUse> uses = begun.shapes().stream().map(this::possible).toList();
     return guesses.isEmpty()
         ? draft
-        : draft.with(
-            new Concept(
-                begun.name(),
-                uses,
-                begun.rows(),
-                begun.omissions(),
-                begun.directs(),
-                begun.at(),
-                begun.rowEnd()),
-            guesses);
+        : draft.with(begun.with(uses, begun.rows(), begun.omissions()), guesses);
   }
 
   private ShapeUse possible(ShapeUse use) {

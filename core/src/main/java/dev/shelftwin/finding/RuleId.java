@@ -26,6 +26,15 @@ public enum RuleId {
   LEAKED_SECRET(Severity.ERROR, "a secret in a response or in a text"),
   SUSPECTED_SECRET(Severity.WARNING, "an exposed field whose name looks like a secret"),
   OPEN_WRITE(Severity.ERROR, "a request that sets a protected field"),
+  MAPPER_DROPS(Severity.ERROR, "an existing mapper that leaves a field out"),
+  MAPPER_CROSSES(Severity.ERROR, "an existing mapper that takes the value of another field"),
+  MAPPER_CONDITIONAL(Severity.WARNING, "an existing mapper that maps a field only sometimes"),
+  MAPPER_SIDE_EFFECT(Severity.ERROR, "an existing mapper that changes more than its target"),
+  MAPPER_SHARES(Severity.WARNING, "an existing mapper whose target holds objects of its source"),
+  MAPPER_REFUSES_MISSING(Severity.ERROR, "an existing mapper that fails where a value is missing"),
+  MAPPER_UNSTABLE(Severity.ERROR, "an existing mapper that does not always do the same"),
+  MAPPER_DIFFERS(Severity.WARNING, "an existing mapper that does something else than the plan"),
+  MAPPER_FAILS(Severity.ERROR, "an existing mapper that cannot be run"),
   ENDLESS_GRAPH(Severity.ERROR, "types that refer to each other in a cycle when serialized"),
   LAYER_BREACH(Severity.ERROR, "a dependency between layers that is not allowed"),
   UNREAD_CODE(Severity.WARNING, "code that could not be read"),
@@ -63,6 +72,11 @@ public enum RuleId {
   /** Whether the row of a field can accept its findings. */
   public boolean isOfFields() {
     return OF_FIELDS.contains(this);
+  }
+
+  /** Whether its findings need the users' mappers to run, so that check does not know them. */
+  public boolean isOfMappers() {
+    return compareTo(MAPPER_DROPS) >= 0 && compareTo(MAPPER_FAILS) <= 0;
   }
 
   /** What it finds, as a phrase. */

@@ -3,8 +3,12 @@ package dev.shelftwin.ledger;
 import dev.shelftwin.plan.GivenValue;
 import dev.shelftwin.plan.Plan;
 import dev.shelftwin.shape.Field;
+import java.util.ArrayDeque;
 import java.util.ArrayList;
+import java.util.Collections;
+import java.util.Deque;
 import java.util.HashSet;
+import java.util.IdentityHashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -26,7 +30,33 @@ final class MapperPlans {
     return new MapperPlans(plan, concepts).all();
   }
 
+  private static boolean isExisting(ConceptLedger concept, HopLedger hop) {
+    return !concept.concept().existing(hop.hop().from().use(), hop.hop().to().use()).isEmpty();
+  }
+
+  /** The hops that generated mappers call; they are generated even if the users have mappers. */
+  private Set<HopLedger> called() {
+    Set<HopLedger> called = Collections.newSetFromMap(new IdentityHashMap<>());
+    Deque<HopLedger> open = new ArrayDeque<>();
+    for (ConceptLedger concept : concepts.values()) {
+      concept.hops().stream().filter(hop -> !isExisting(concept, hop)).forEach(open::add);
+    }
+    while (!open.isEmpty()) {
+      open.remove()
+          .mapperCalls()
+          .flatMap(
+              call ->
+                  concept(call.concept()).stream()
+                      .flatMap(concept -> concept.hop(call.from(), call.to()).stream()))
+          .filter(called::add)
+          .forEach(open::add);
+    }
+    return called;
+  }
+
   private List<MapperPlan> all() {
+    boolean any = concepts.values().stream().anyMatch(one -> !one.concept().existing().isEmpty());
+    Set<HopLedger> called = any ? called() : Set.of();
     Map<String, MapperPlan> mappers = new LinkedHashMap<>();
     for (ConceptLedger concept : concepts.values()) {
       plan.layers()
@@ -35,6 +65,7 @@ final class MapperPlans {
                 List<HopLedger> hops =
                     concept.hops().stream()
                         .filter(hop -> hop.hop().outer().layer().equals(layer))
+                        .filter(hop -> !isExisting(concept, hop) || called.contains(hop))
                         .toList();
                 if (!hops.isEmpty()) {
                   MapperPlan mapper =

@@ -80,7 +80,8 @@ record Unlisted(
     uses.addAll(outer.values());
     List<Direct> directs =
         direct.stream().map(call -> new Direct(text(call.from()), text(call.to()))).toList();
-    return new Concept(name(), uses, List.of(), List.of(), directs, around.at(), Optional.empty());
+    return new Concept(
+        name(), uses, List.of(), List.of(), directs, List.of(), around.at(), Optional.empty());
   }
 
   private Text text(TypeRef type) {

@@ -15,6 +15,7 @@ import java.util.stream.Stream;
  * @param rows one for each field that is not the same in every layer
  * @param omissions fields that a shape leaves out on purpose
  * @param directs reads that skip the domain
+ * @param existing the users' own mappers
  * @param at where the plan names it
  * @param rowEnd where a row can be added; empty if the plan has no text
  */
@@ -24,6 +25,7 @@ public record Concept(
     List<Row> rows,
     List<Omission> omissions,
     List<Direct> directs,
+    List<ExistingMapper> existing,
     Place at,
     Optional<InsertionPoint> rowEnd) {
 
@@ -33,13 +35,25 @@ public record Concept(
     rows = List.copyOf(rows);
     omissions = List.copyOf(omissions);
     directs = List.copyOf(directs);
+    existing = List.copyOf(existing);
     Objects.requireNonNull(at, "at");
     Objects.requireNonNull(rowEnd, "rowEnd");
   }
 
   /** This concept with other rows. */
   public Concept with(List<Row> others) {
-    return new Concept(name, shapes, others, omissions, directs, at, rowEnd);
+    return with(shapes, others, omissions);
+  }
+
+  /** This concept with other shapes, rows and omissions. */
+  public Concept with(
+      List<ShapeUse> otherShapes, List<Row> otherRows, List<Omission> otherOmissions) {
+    return new Concept(name, otherShapes, otherRows, otherOmissions, directs, existing, at, rowEnd);
+  }
+
+  /** The users' own mappers of a hop; usually none. */
+  public List<ExistingMapper> existing(ShapeUse from, ShapeUse to) {
+    return existing.stream().filter(mapper -> mapper.isFor(from, to)).toList();
   }
 
   /**

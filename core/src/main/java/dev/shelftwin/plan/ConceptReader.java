@@ -28,7 +28,9 @@ final class ConceptReader {
     Text name = concept.key();
     Map<String, Entry> entries = yaml.entries(concept.value(), "a concept");
     List<String> known =
-        Stream.concat(layers.stream().map(Layer::name), Stream.of("fields", "omits", "direct"))
+        Stream.concat(
+                layers.stream().map(Layer::name),
+                Stream.of("fields", "omits", "direct", "existing-mappers"))
             .toList();
     yaml.refuseOthers(entries, known, "the concept " + name);
     int before = yaml.errorCount();
@@ -55,9 +57,20 @@ final class ConceptReader {
         Optional.ofNullable(entries.get("direct"))
             .map(entry -> directs(entry, shapes))
             .orElse(List.of());
+    List<ExistingMapper> existing =
+        Optional.ofNullable(entries.get("existing-mappers"))
+            .map(entry -> existing(entry, shapes))
+            .orElse(List.of());
     return Optional.of(
         new Concept(
-            name.value(), shapes, rows, omissions, directs, name.at(), rowEnd(concept, entries)));
+            name.value(),
+            shapes,
+            rows,
+            omissions,
+            directs,
+            existing,
+            name.at(),
+            rowEnd(concept, entries)));
   }
 
   /** The end of the rows; the end of the concept if it has none. */
@@ -187,24 +200,59 @@ final class ConceptReader {
     return rows;
   }
 
+  private List<ExistingMapper> existing(Entry entry, List<ShapeUse> shapes) {
+    List<ExistingMapper> existing = new ArrayList<>();
+    for (Entry hop : yaml.entries(entry.value(), "'existing-mappers'").values()) {
+      ends(hop.key())
+          .ifPresent(
+              ends -> {
+                Text from = ends.from();
+                Text to = ends.to();
+                List<Text> methods = yaml.texts(hop.value(), "'" + hop.key() + "'");
+                boolean fromShape = isShape(from, shapes);
+                boolean toShape = isShape(to, shapes);
+                if (fromShape && toShape) {
+                  existing.add(new ExistingMapper(from, to, methods, hop.key().at()));
+                }
+              });
+    }
+    return existing;
+  }
+
+  private boolean isShape(Text name, List<ShapeUse> shapes) {
+    boolean known = shapes.stream().anyMatch(shape -> ExistingMapper.names(name.value(), shape));
+    if (!known) {
+      yaml.unknown(name, names(shapes.stream()), "the concept");
+    }
+    return known;
+  }
+
+  /** The two types of a hop; empty where there are not two, which is an error. */
+  private Optional<Direct> ends(Text text) {
+    List<String> ends = List.of(text.value().split("\\s*->\\s*", -1));
+    if (ends.size() != 2) {
+      yaml.error(
+          text.at(),
+          "'" + text + "' does not lead from one type to another",
+          "write it like 'FiringRow -> FiringCard'");
+      return Optional.empty();
+    }
+    return Optional.of(
+        new Direct(new Text(ends.get(0), text.at()), new Text(ends.get(1), text.at())));
+  }
+
   private List<Direct> directs(Entry entry, List<ShapeUse> shapes) {
     List<Direct> directs = new ArrayList<>();
     for (Text text : yaml.texts(entry.value(), "'direct'")) {
-      List<String> ends = List.of(text.value().split("\\s*->\\s*", -1));
-      if (ends.size() != 2) {
-        yaml.error(
-            text.at(),
-            "'" + text + "' does not lead from one type to another",
-            "write it like 'FiringRow -> FiringCard'");
-        continue;
-      }
-      Direct direct =
-          new Direct(new Text(ends.get(0), text.at()), new Text(ends.get(1), text.at()));
-      boolean fromRow = end(shapes, direct.from(), Role.PERSISTENCE);
-      boolean toResponse = end(shapes, direct.to(), Role.TRANSFER);
-      if (fromRow && toResponse) {
-        directs.add(direct);
-      }
+      ends(text)
+          .ifPresent(
+              direct -> {
+                boolean fromRow = end(shapes, direct.from(), Role.PERSISTENCE);
+                boolean toResponse = end(shapes, direct.to(), Role.TRANSFER);
+                if (fromRow && toResponse) {
+                  directs.add(direct);
+                }
+              });
     }
     return directs;
   }

@@ -19,6 +19,8 @@ import java.util.stream.Stream;
  * @param signatures packages around the layers, and the layers that their public signatures may use
  * @param wire the static method that returns the users' JSON mapper
  * @param samples the static methods that create samples, by the name of the type
+ * @param instances the static methods that create objects which existing mappers need, by the name
+ *     of the class
  * @param at the beginning of the plan
  * @param notes hints about the plan's text, such as words that have a new name
  */
@@ -30,6 +32,7 @@ public record Plan(
     List<Signatures> signatures,
     Optional<Text> wire,
     Map<String, Text> samples,
+    Map<String, Text> instances,
     Place at,
     List<PlanNote> notes) {
 
@@ -41,33 +44,50 @@ public record Plan(
     signatures = List.copyOf(signatures);
     Objects.requireNonNull(wire, "wire");
     samples = Collections.unmodifiableMap(new LinkedHashMap<>(samples));
+    instances = Collections.unmodifiableMap(new LinkedHashMap<>(instances));
     Objects.requireNonNull(at, "at");
     notes = List.copyOf(notes);
   }
 
   /** This plan with other concepts. */
   public Plan with(List<Concept> others) {
-    return new Plan(name, code, layers, others, signatures, wire, samples, at, notes);
+    return new Plan(name, code, layers, others, signatures, wire, samples, instances, at, notes);
   }
 
   /** This plan with other layers. */
   public Plan withLayers(List<Layer> others) {
-    return new Plan(name, code, others, concepts, signatures, wire, samples, at, notes);
+    return new Plan(name, code, others, concepts, signatures, wire, samples, instances, at, notes);
   }
 
   /** A plan of that code, to which layers and concepts can be added. */
   public static Plan empty(String name, Code code, Place at) {
     return new Plan(
-        name, code, List.of(), List.of(), List.of(), Optional.empty(), Map.of(), at, List.of());
+        name,
+        code,
+        List.of(),
+        List.of(),
+        List.of(),
+        Optional.empty(),
+        Map.of(),
+        Map.of(),
+        at,
+        List.of());
   }
 
-  /** Qualified names of classes whose methods are needed to test mappers. */
+  /**
+   * Qualified names of classes whose methods are needed to test mappers, and of existing mappers.
+   */
   public List<String> testClasses() {
-    return Stream.concat(samples.values().stream(), wire.stream())
-        .map(Text::value)
-        .map(method -> method.substring(0, Math.max(0, method.lastIndexOf('.'))))
-        .distinct()
-        .toList();
+    Stream<String> others =
+        Stream.of(samples.values().stream(), wire.stream(), instances.values().stream())
+            .flatMap(methods -> methods)
+            .map(Text::value)
+            .map(method -> method.substring(0, Math.max(0, method.lastIndexOf('.'))));
+    Stream<String> mappers =
+        concepts.stream()
+            .flatMap(concept -> concept.existing().stream())
+            .flatMap(mapper -> mapper.classes().stream());
+    return Stream.concat(others, mappers).distinct().toList();
   }
 
   /** The concept of that name. */

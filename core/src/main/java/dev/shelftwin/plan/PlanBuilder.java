@@ -51,6 +51,7 @@ public final class PlanBuilder {
   private final List<Signatures> signatures = new ArrayList<>();
   private @Nullable Text wire;
   private final Map<String, Text> samples = new LinkedHashMap<>();
+  private final Map<String, Text> instances = new LinkedHashMap<>();
 
   private PlanBuilder(String name) {
     this.name = Objects.requireNonNull(name, "name");
@@ -244,6 +245,12 @@ public final class PlanBuilder {
     return this;
   }
 
+  /** The static method that creates an object of a class, for existing mappers. */
+  public PlanBuilder instance(String type, String method) {
+    instances.put(type, text(method));
+    return this;
+  }
+
   /**
    * The plan.
    *
@@ -260,6 +267,7 @@ public final class PlanBuilder {
             signatures,
             Optional.ofNullable(wire),
             samples,
+            instances,
             HERE,
             List.of());
     // Read again, so that the reader alone validates plans.
@@ -288,6 +296,7 @@ public final class PlanBuilder {
     private final List<Row> rows = new ArrayList<>();
     private final List<Omission> omissions = new ArrayList<>();
     private final List<Direct> directs = new ArrayList<>();
+    private final List<ExistingMapper> existing = new ArrayList<>();
 
     private ConceptBuilder(PlanBuilder plan, String name) {
       this.plan = plan;
@@ -338,6 +347,17 @@ public final class PlanBuilder {
       return this;
     }
 
+    /**
+     * Methods that map one shape to another already.
+     *
+     * @param methods as in {@code coop.kiln.store.Rows.toFiring}
+     */
+    public ConceptBuilder existingMapper(String from, String to, String... methods) {
+      List<Text> names = Stream.of(methods).map(PlanBuilder::text).toList();
+      existing.add(new ExistingMapper(text(from), text(to), names, HERE));
+      return this;
+    }
+
     /** Begins the next concept. */
     public ConceptBuilder concept(String conceptName) {
       return plan.concept(conceptName);
@@ -354,7 +374,7 @@ public final class PlanBuilder {
     }
 
     private Concept concept() {
-      return new Concept(name, shapes, rows, omissions, directs, HERE, Optional.empty());
+      return new Concept(name, shapes, rows, omissions, directs, existing, HERE, Optional.empty());
     }
   }
 }

@@ -25,8 +25,26 @@ public final class PlanReader {
   /** Words with a meaning of their own, so that no layer may be called by them. */
   static final Set<String> RESERVED =
       Set.of(
-          "absent", "accept", "because", "build", "by", "codes", "derived", "direct", "fields",
-          "from", "given", "is", "limits", "mapper", "omits", "stays", "type", "unit", "value");
+          "absent",
+          "accept",
+          "because",
+          "build",
+          "by",
+          "codes",
+          "derived",
+          "direct",
+          "existing-mappers",
+          "fields",
+          "from",
+          "given",
+          "is",
+          "limits",
+          "mapper",
+          "omits",
+          "stays",
+          "type",
+          "unit",
+          "value");
 
   private static final String IDENTIFIER = "[\\p{L}_$][\\p{L}\\p{N}_$]*";
 
@@ -89,7 +107,8 @@ public final class PlanReader {
             "signatures",
             "concepts",
             "wire",
-            "samples");
+            "samples",
+            "instances");
     yaml.refuseOthers(entries, known, "a plan");
     version(entries.get("shelf-twin"), root);
     String name =
@@ -110,9 +129,20 @@ public final class PlanReader {
         optional(entries, "signatures").map(entry -> signatures(entry, layers)).orElse(List.of());
     Map<String, Text> samples =
         optional(entries, "samples").map(entry -> texts(entry, "'samples'")).orElse(Map.of());
+    Map<String, Text> instances =
+        optional(entries, "instances").map(entry -> texts(entry, "'instances'")).orElse(Map.of());
     Optional<Text> wire = optional(entries, "wire").flatMap(this::text);
     return new Plan(
-        name, code, layers, concepts, signatures, wire, samples, yaml.place(root), yaml.notes());
+        name,
+        code,
+        layers,
+        concepts,
+        signatures,
+        wire,
+        samples,
+        instances,
+        yaml.place(root),
+        yaml.notes());
   }
 
   private void version(@Nullable Entry entry, Node root) {

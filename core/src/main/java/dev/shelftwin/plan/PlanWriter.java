@@ -96,6 +96,9 @@ public final class PlanWriter {
     if (!plan.samples().isEmpty()) {
       text.append("\nsamples:\n").append(yaml.block(strings(plan.samples()), 2));
     }
+    if (!plan.instances().isEmpty()) {
+      text.append("\ninstances:\n").append(yaml.block(strings(plan.instances()), 2));
+    }
     return text.toString();
   }
 
@@ -199,6 +202,17 @@ public final class PlanWriter {
     if (!concept.directs().isEmpty()) {
       Object directs = concept.directs().stream().map(Direct::toString).toList();
       text.append("    direct: ").append(yaml.flow(directs)).append('\n');
+    }
+    if (!concept.existing().isEmpty()) {
+      Map<String, Object> existing = new LinkedHashMap<>();
+      concept
+          .existing()
+          .forEach(
+              mapper -> {
+                List<String> methods = mapper.methods().stream().map(Text::value).toList();
+                existing.put(mapper.toString(), methods.size() == 1 ? methods.get(0) : methods);
+              });
+      text.append("    existing-mappers:\n").append(yaml.block(existing, 6));
     }
     return text.toString();
   }

@@ -59,7 +59,8 @@ final class AcceptedFindings {
     List<Finding> stale = new ArrayList<>();
     context.concepts().forEach(concept -> stale.addAll(staleRows(concept)));
     for (CheckResult.AcceptedByLayer accepted : byLayer()) {
-      if (accepted.count() == 0 && !failed.contains(accepted.rule())) {
+      boolean known = !failed.contains(accepted.rule()) && !accepted.rule().isOfMappers();
+      if (accepted.count() == 0 && known) {
         stale.add(
             Finding.of(
                 RuleId.STALE_ROW,
@@ -86,7 +87,8 @@ final class AcceptedFindings {
                 .anyMatch(match -> match.acceptingRow().equals(Optional.of(row)));
         boolean ofTrials =
             accepted.getKey() == RuleId.LOSSY_CONVERSION && isAboutColumn(concept, row);
-        if (!used && !ofTrials && !failed.contains(accepted.getKey())) {
+        boolean ofMappers = accepted.getKey().isOfMappers();
+        if (!used && !ofTrials && !ofMappers && !failed.contains(accepted.getKey())) {
           stale.add(
               Finding.of(
                   RuleId.STALE_ROW,

@@ -40,6 +40,7 @@ final class CompiledMappers {
   private final ObjectAccess access;
   private final TestRepositories repositories;
   private final Set<String> generated;
+  private final ExistingMappers existing;
   private final Map<String, Object> instances = new HashMap<>();
   private final IdentityHashMap<HopLedger, MapperCall> creating = new IdentityHashMap<>();
   private final IdentityHashMap<HopLedger, MapperCall> updating = new IdentityHashMap<>();
@@ -47,16 +48,17 @@ final class CompiledMappers {
   /**
    * The mappers of a ledger.
    *
-   * @param generated the qualified names of those that the users did not write
+   * @param tried which mappers were generated, and which the users have already
    */
   CompiledMappers(
       Ledger ledger,
       UserClasses classes,
       ObjectAccess access,
       TestRepositories repositories,
-      Set<String> generated) {
+      TriedMappers tried) {
     this.ledger = ledger;
-    this.generated = generated;
+    this.generated = tried.generated();
+    this.existing = tried.existing();
     this.classes = classes;
     this.access = access;
     this.repositories = repositories;
@@ -108,9 +110,15 @@ final class CompiledMappers {
     }
   }
 
+  /** Whether the plan names a mapper of the users for a hop. */
+  static boolean isExisting(ConceptLedger concept, HopLedger hop) {
+    return !concept.concept().existing(hop.hop().from().use(), hop.hop().to().use()).isEmpty();
+  }
+
   /** Whether the mapper of a hop was generated for this trial. */
   boolean isGenerated(ConceptLedger concept, HopLedger hop) {
-    return generated.contains(MapperNames.qualifiedName(concept, hop.hop().outer().layer()));
+    return !isExisting(concept, hop)
+        && generated.contains(MapperNames.qualifiedName(concept, hop.hop().outer().layer()));
   }
 
   /** Another method of the mapper of a hop; empty if it has none with these parameters. */
@@ -156,6 +164,16 @@ final class CompiledMappers {
       @Nullable Object target,
       Map<String, @Nullable Object> callerValues)
       throws InvocationTargetException {
+    Optional<ExistingMappers.Call> own =
+        isExisting(concept, hop) ? existing.of(concept, hop, target != null) : Optional.empty();
+    if (own.isPresent()) {
+      @Nullable Object made = own.get().map(source, target, callerValues);
+      if (made == null) {
+        throw new InvocationTargetException(
+            new IllegalStateException("the mapper returned nothing"));
+      }
+      return made;
+    }
     if (target == null) {
       return Objects.requireNonNull(create(concept, hop, source, callerValues));
     }

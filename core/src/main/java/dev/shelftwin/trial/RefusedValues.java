@@ -62,6 +62,9 @@ final class RefusedValues {
    * @param number the number of the last one
    */
   List<Divergence> divergences(List<Sample> complete, int number) {
+    if (CompiledMappers.isExisting(route.concept(), hop)) {
+      return List.of(); // what it does with missing values is observed by itself
+    }
     boolean generated = tools.mappers().isGenerated(route.concept(), hop);
     List<Probe> probes = new ArrayList<>();
     for (Sample sample : hop.hop().from().equals(route.start()) ? complete : List.<Sample>of()) {

@@ -51,6 +51,7 @@ final class RouteRun {
 
   private Optional<FurtherMethods> further(RouteStep step, StepComparison comparison) {
     return step instanceof RouteStep.ByMapper mapper
+            && !CompiledMappers.isExisting(route.concept(), mapper.ledger())
         ? Optional.of(new FurtherMethods(route.concept(), mapper, comparison, tools, observer))
         : Optional.empty();
   }

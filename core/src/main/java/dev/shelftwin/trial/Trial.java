@@ -1,6 +1,7 @@
 package dev.shelftwin.trial;
 
 import dev.shelftwin.finding.InputException;
+import dev.shelftwin.ledger.HopLedger;
 import dev.shelftwin.ledger.Ledger;
 import dev.shelftwin.ledger.MapperNames;
 import dev.shelftwin.shape.Shapes;
@@ -61,12 +62,38 @@ public final class Trial {
     this.options = options;
     this.mappers = mappers;
     Shapes shared = new SharedShapes(shapes);
-    this.newTools = () -> new TrialTools(ledger, shared, loader, mappers.generated());
+    this.newTools = () -> new TrialTools(ledger, shared, loader, mappers);
     this.routes =
         ledger.concepts().stream()
             .filter(concept -> options.includes(concept.name()))
             .flatMap(concept -> Route.of(concept, ends).stream())
+            .filter(this::hasMappers)
             .toList();
+  }
+
+  /** Whether existing mappers create and update what a route needs; most do only one of both. */
+  private boolean hasMappers(Route route) {
+    return IntStream.range(0, route.hops().size()).allMatch(index -> hasMapper(route, index));
+  }
+
+  private boolean hasMapper(Route route, int index) {
+    HopLedger hop = route.hops().get(index);
+    boolean updates = route.updates() && index == route.hops().size() - 1;
+    return !CompiledMappers.isExisting(route.concept(), hop)
+        || mappers.existing().of(route.concept(), hop, updates).isPresent()
+        || mappers.existing().of(route.concept(), hop, !updates).isEmpty();
+  }
+
+  /** Why the existing mapper of a hop cannot be called; empty if it can. */
+  private Optional<String> uncallable(Route route) {
+    return route.hops().stream()
+        .filter(hop -> CompiledMappers.isExisting(route.concept(), hop))
+        .filter(
+            hop ->
+                mappers.existing().of(route.concept(), hop, true).isEmpty()
+                    && mappers.existing().of(route.concept(), hop, false).isEmpty())
+        .findFirst()
+        .map(hop -> "the existing mapper of " + hop.hop() + " cannot be called");
   }
 
   /** The routes of the trial's concepts, in the order of the plan. */
@@ -178,12 +205,17 @@ public final class Trial {
   private RouteResult run(Route route, TrialTools tools, Reporter reporter) {
     Optional<String> missing =
         route.hops().stream()
+            .filter(hop -> !CompiledMappers.isExisting(route.concept(), hop))
             .map(hop -> MapperNames.qualifiedName(route.concept(), hop.hop().outer().layer()))
             .filter(mappers.unwritten()::containsKey)
             .findFirst();
     if (missing.isPresent()) {
       return notRun(
           route, "no mapper " + missing.get() + ": " + mappers.unwritten().get(missing.get()));
+    }
+    Optional<String> uncallable = uncallable(route);
+    if (uncallable.isPresent()) {
+      return notRun(route, uncallable.get());
     }
     AtomicInteger current = new AtomicInteger();
     try {

@@ -4,7 +4,6 @@ import dev.shelftwin.convert.Catalogue;
 import dev.shelftwin.convert.NestedMappers;
 import dev.shelftwin.ledger.Ledger;
 import dev.shelftwin.shape.Shapes;
-import java.util.Set;
 
 /** What all routes of a trial share. */
 final class TrialTools {
@@ -22,7 +21,7 @@ final class TrialTools {
   private final UserClasses classes;
   private final HopRunner hops;
 
-  TrialTools(Ledger ledger, Shapes shapes, ClassLoader loader, Set<String> generated) {
+  TrialTools(Ledger ledger, Shapes shapes, ClassLoader loader, TriedMappers tried) {
     this.ledger = ledger;
     this.shapes = shapes;
     classes = new UserClasses(loader);
@@ -51,7 +50,7 @@ final class TrialTools {
                 text,
                 new Catalogue(shapes, NestedMappers.NONE)));
     repositories = new TestRepositories(shapes, access, fitting, values, conversions, samplers);
-    mappers = new CompiledMappers(ledger, classes, access, repositories, generated);
+    mappers = new CompiledMappers(ledger, classes, access, repositories, tried);
     hops = new HopRunner(expected, classes, access, fitting, repositories);
   }
 

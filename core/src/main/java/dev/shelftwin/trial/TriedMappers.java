@@ -1,6 +1,7 @@
 package dev.shelftwin.trial;
 
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
 
 /**
@@ -9,11 +10,19 @@ import java.util.Set;
  * @param generated the qualified names of those that were generated for it; others are the users'
  *     own, which may refuse a missing value with any exception
  * @param unwritten why a mapper does not exist, by its qualified name
+ * @param existing mappers that the plan names, instead of generated ones
  */
-public record TriedMappers(Set<String> generated, Map<String, String> unwritten) {
+public record TriedMappers(
+    Set<String> generated, Map<String, String> unwritten, ExistingMappers existing) {
+
+  /** Mappers of a plan that names no existing ones. */
+  public TriedMappers(Set<String> generated, Map<String, String> unwritten) {
+    this(generated, unwritten, ExistingMappers.NONE);
+  }
 
   public TriedMappers {
     generated = Set.copyOf(generated);
     unwritten = Map.copyOf(unwritten);
+    Objects.requireNonNull(existing, "existing");
   }
 }

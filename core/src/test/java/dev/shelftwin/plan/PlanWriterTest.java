@@ -60,8 +60,12 @@ class PlanWriterTest {
           omits:
             FiringView: { fields: [size, "null"], because: "it's nobody's" }
           direct: FiringRow -> FiringView
+          existing-mappers:
+            FiringRow -> Firing: [coop.kiln.Rows.firing, "coop.kiln.Rows.fill(a.B, a.C$D)"]
+            api/BookFiring->model/Firing: coop.kiln.Bookings.new
       wire: coop.kiln.Json.mapper
       samples: { Email: coop.kiln.Samples.email, KilnCode: coop.kiln.Samples.code }
+      instances: { coop.kiln.Rows: coop.kiln.Samples.rows }
       """;
 
   private static void assertSame(Plan one, Plan other) {
@@ -131,6 +135,7 @@ class PlanWriterTest {
             .wire("coop.kiln.Json.mapper")
             .sample("Email", "coop.kiln.Samples.email")
             .sample("KilnCode", "coop.kiln.Samples.code")
+            .instance("coop.kiln.Rows", "coop.kiln.Samples.rows")
             .concept("Firing")
             .shape("store", "FiringRow")
             .shape("model", "Firing")
@@ -201,6 +206,9 @@ class PlanWriterTest {
                         .derived("from\n two lines"))
             .omit("FiringView", "it's nobody's", "size", "null")
             .direct("FiringRow", "FiringView")
+            .existingMapper(
+                "FiringRow", "Firing", "coop.kiln.Rows.firing", "coop.kiln.Rows.fill(a.B, a.C$D)")
+            .existingMapper("api/BookFiring", "model/Firing", "coop.kiln.Bookings.new")
             .build();
     assertSame(said, PlanReader.read("plan.yaml", EVERYTHING));
   }

@@ -6,6 +6,9 @@ import dev.shelftwin.generate.Generated;
 import dev.shelftwin.generate.MapperGenerator;
 import dev.shelftwin.ledger.Ledger;
 import dev.shelftwin.ledger.LedgerBuilder;
+import dev.shelftwin.observe.ExistingCalls;
+import dev.shelftwin.observe.ExistingMapperObserver;
+import dev.shelftwin.observe.ObservedMapper;
 import dev.shelftwin.plan.Plan;
 import dev.shelftwin.rule.CheckResult;
 import dev.shelftwin.rule.Checker;
@@ -79,6 +82,18 @@ public final class OpenProject implements AutoCloseable {
     return trial(code, generated.texts(), generated.reasons(), options, progress);
   }
 
+  /** Runs the mappers that the plan calls existing, and finds out what they do. */
+  public List<ObservedMapper> observe() {
+    return code.run(
+        Map.of(),
+        ExistingMapperObserver.classes(ledger, reader),
+        (loader, uncompiled) -> {
+          ExistingMapperObserver observer =
+              new ExistingMapperObserver(ledger.withoutUnknownNames(), reader, loader);
+          return observer.tasks().stream().map(observer::observe).toList();
+        });
+  }
+
   /** Tests mappers that somebody wrote, by qualified class name. */
   public TrialResult trialOf(Map<String, String> mappers, TrialOptions options) {
     return trial(code, mappers, Map.of(), options, TrialProgress.SILENT);
@@ -100,11 +115,12 @@ public final class OpenProject implements AutoCloseable {
       TrialProgress progress) {
     return code.run(
         mappers,
-        plan.testClasses(),
+        ExistingMapperObserver.classes(ledger, reader),
         (loader, uncompiled) -> {
           Map<String, String> missing = new HashMap<>(unwritten);
           uncompiled.forEach((mapper, why) -> missing.put(mapper, "it does not compile: " + why));
-          TriedMappers tried = new TriedMappers(mappers.keySet(), missing);
+          ExistingCalls existing = new ExistingCalls(ledger, reader, loader);
+          TriedMappers tried = new TriedMappers(mappers.keySet(), missing, existing);
           return new Trial(ledger, reader, loader, Ends.NONE, tried, options).run(progress);
         });
   }

@@ -14,6 +14,8 @@ import dev.shelftwin.ledger.ConceptLedger;
 import dev.shelftwin.ledger.FieldMapping;
 import dev.shelftwin.ledger.HopLedger;
 import dev.shelftwin.ledger.Ledger;
+import dev.shelftwin.observe.Flow;
+import dev.shelftwin.observe.ObservedMapper;
 import dev.shelftwin.plan.GivenValue;
 import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.Place;
@@ -53,13 +55,13 @@ public final class JsonReport {
   }
 
   /** The result of a trial as a document. */
-  public static String of(TrialResult result) {
+  public static String of(TrialResult result, List<ObservedMapper> mappers) {
     return write(
         object(
             "plan", result.plan(),
             "seed", result.seed(),
             "routes", result.routes().stream().map(JsonReport::route).toList(),
-            "mappers", List.of()));
+            "mappers", mappers.stream().map(JsonReport::mapper).toList()));
   }
 
   private static Map<String, @Nullable Object> concept(ConceptLedger concept) {
@@ -85,6 +87,26 @@ public final class JsonReport {
                 .map(Loss::key)
                 .toList(),
         "reason", entry.reason().or(() -> entry.given().map(GivenValue::label)).orElse(null));
+  }
+
+  private static Map<String, @Nullable Object> mapper(ObservedMapper mapper) {
+    return object(
+        "concept", mapper.concept(),
+        "hop", mapper.hop(),
+        "method", mapper.method(),
+        "runs", mapper.runs(),
+        "flows", mapper.flows().stream().map(JsonReport::flow).toList(),
+        "findings", mapper.findings().stream().map(JsonReport::finding).toList());
+  }
+
+  private static Map<String, @Nullable Object> flow(Flow flow) {
+    return object(
+        "target", flow.target().orElse(null),
+        "sources", flow.sources(),
+        "account", flow.account().key(),
+        "conversion", flow.conversion().orElse(null),
+        "condition", flow.condition().orElse(null),
+        "evidence", flow.evidence());
   }
 
   private static Map<String, @Nullable Object> finding(Finding finding) {

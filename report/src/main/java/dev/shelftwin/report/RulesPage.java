@@ -35,7 +35,7 @@ public final class RulesPage {
     return """
         # Rules
 
-        The rules of `check`. A finding can be accepted with a reason, in the row of its field or for a whole layer:
+        The rules of `check`, and those of `trial` about existing mappers. A finding can be accepted with a reason, in the row of its field or for a whole layer:
         `accept: { lossy-conversion: seconds are enough }`. `check --explain RULE` shows one of these sections.
 
         | rule | severity | reports |

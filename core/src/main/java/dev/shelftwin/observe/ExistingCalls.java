@@ -1,0 +1,102 @@
+package dev.shelftwin.observe;
+
+import dev.shelftwin.ledger.ConceptLedger;
+import dev.shelftwin.ledger.HopLedger;
+import dev.shelftwin.ledger.Ledger;
+import dev.shelftwin.plan.ExistingMapper;
+import dev.shelftwin.plan.Text;
+import dev.shelftwin.shape.Shapes;
+import dev.shelftwin.trial.ExistingMappers;
+import dev.shelftwin.trial.UserObjects;
+import java.lang.reflect.InvocationTargetException;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.jspecify.annotations.Nullable;
+
+/** Calls existing mappers on the routes of a trial. */
+public final class ExistingCalls implements ExistingMappers {
+
+  private final ExistingMapperObserver observer;
+  private final UserObjects objects;
+  private final Shapes shapes;
+  private final Map<Text, Optional<OfMethod>> known = new HashMap<>();
+
+  /**
+   * The existing mappers of a plan.
+   *
+   * @param loader loads the users' classes
+   */
+  public ExistingCalls(Ledger ledger, Shapes shapes, ClassLoader loader) {
+    this.observer = new ExistingMapperObserver(ledger, shapes, loader);
+    this.objects = new UserObjects(ledger, shapes, loader);
+    this.shapes = shapes;
+  }
+
+  @Override
+  public synchronized Optional<Call> of(ConceptLedger concept, HopLedger hop, boolean updates) {
+    for (ExistingMapper mapper :
+        concept.concept().existing(hop.hop().from().use(), hop.hop().to().use())) {
+      for (Text method : mapper.methods()) {
+        Optional<OfMethod> found =
+            known.computeIfAbsent(
+                method, name -> find(new ExistingMapperObserver.Task(concept, hop, name)));
+        if (found.isPresent() && found.get().call.updates() == updates) {
+          return Optional.of(found.get());
+        }
+      }
+    }
+    return Optional.empty();
+  }
+
+  private Optional<OfMethod> find(ExistingMapperObserver.Task task) {
+    try {
+      ExistingMapperObserver.Found found = observer.find(task);
+      return Optional.of(new OfMethod(found.owner(), found.call()));
+    } catch (RuntimeException | LinkageError cannot) {
+      return Optional.empty(); // its observation says why
+    }
+  }
+
+  /** Calls one method, always on a new object. */
+  private final class OfMethod implements Call {
+
+    private final Class<?> owner;
+    private final MapperCall call;
+
+    OfMethod(Class<?> owner, MapperCall call) {
+      this.owner = owner;
+      this.call = call;
+    }
+
+    @Override
+    public @Nullable Object map(
+        Object source, @Nullable Object target, Map<String, @Nullable Object> callerValues)
+        throws InvocationTargetException {
+      TreeReader reader = new TreeReader(shapes, objects);
+      Stubs stubs = new Stubs(new Stubs.StubClasses(shapes, objects, reader));
+      @Nullable Object mapper =
+          call.receiver() == MapperCall.Receiver.MAPPER
+              ? observer.instances().create(owner, stubs)
+              : null;
+      List<@Nullable Object> others = new ArrayList<>();
+      for (SlotTree.Root other : call.others()) {
+        String name = other.path().substring(1, other.path().length() - 1);
+        others.add(
+            callerValues.containsKey(name) ? callerValues.get(name) : sample(other, stubs, reader));
+      }
+      return MapperRuns.single(call.call(mapper, source, target, others));
+    }
+
+    private @Nullable Object sample(SlotTree.Root other, Stubs stubs, TreeReader reader) {
+      SlotTree.Roots roots = SlotTree.of(List.of(other), shapes, objects, field -> true);
+      return new SourceBuilder(objects)
+          .build(
+              roots.roots().get(0),
+              Bases.filled(roots, new DistinctValues(objects, reader, 3)),
+              stubs);
+    }
+  }
+}

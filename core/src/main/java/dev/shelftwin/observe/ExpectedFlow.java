@@ -1,0 +1,92 @@
+package dev.shelftwin.observe;
+
+import dev.shelftwin.convert.Operation;
+import dev.shelftwin.ledger.FieldMapping;
+import dev.shelftwin.ledger.HopLedger;
+import dev.shelftwin.ledger.Ledger;
+import dev.shelftwin.shape.Container;
+import dev.shelftwin.shape.Field;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+
+/**
+ * What the plan says about a field, by paths of the outermost objects.
+ *
+ * @param sources the paths of the source
+ * @param target the path in the target; empty if the source stays
+ * @param mapping the mapping of the ledger
+ */
+record ExpectedFlow(List<String> sources, String target, FieldMapping mapping) {
+
+  private static final int MAX_DEPTH = 3;
+
+  ExpectedFlow {
+    sources = List.copyOf(sources);
+  }
+
+  /** All fields of a hop, and those of nested objects that other concepts map. */
+  static List<ExpectedFlow> of(Ledger ledger, HopLedger hop) {
+    List<ExpectedFlow> flows = new ArrayList<>();
+    add(flows, ledger, hop, "", "", 0);
+    return flows;
+  }
+
+  private static void add(
+      List<ExpectedFlow> flows,
+      Ledger ledger,
+      HopLedger hop,
+      String sourcePrefix,
+      String targetPrefix,
+      int depth) {
+    for (FieldMapping mapping : hop.mappings()) {
+      Optional<Operation.CallMapper> nested =
+          mapping.conversion().stream()
+              .flatMap(conversion -> conversion.operations(Operation.CallMapper.class))
+              .findFirst();
+      Optional<Field> source = mapping.source();
+      Optional<Field> target = mapping.target();
+      if (nested.isPresent() && source.isPresent() && target.isPresent()) {
+        HopLedger inner = ledger.hop(nested.get());
+        if (depth < MAX_DEPTH && inner.family().isEmpty()) {
+          add(
+              flows,
+              ledger,
+              inner,
+              sourcePrefix + inside(source.get()),
+              targetPrefix + inside(target.get()),
+              depth + 1);
+        }
+        continue;
+      }
+      flows.add(
+          new ExpectedFlow(
+              mapping.sources().stream().map(field -> sourcePrefix + field.name()).toList(),
+              target.map(field -> targetPrefix + field.name()).orElse(""),
+              mapping));
+    }
+  }
+
+  /** The path to the fields of the objects in a field. */
+  private static String inside(Field field) {
+    Optional<Container> container = Container.of(field.type().present());
+    String elements = container.isEmpty() ? "" : container.get() == Container.MAP ? "{}" : "[]";
+    return field.name() + elements + ".";
+  }
+
+  /** Whether a path is one of a field, or of something inside it. */
+  static boolean isWithin(String path, String field) {
+    return path.equals(field)
+        || path.startsWith(field + ".")
+        || path.startsWith(field + "[]")
+        || path.startsWith(field + "{");
+  }
+
+  /** What the plan says about a path of the target. */
+  static Optional<FieldMapping> mapping(List<ExpectedFlow> expected, String target) {
+    return expected.stream()
+        .filter(flow -> !flow.target().isEmpty() && ExpectedFlow.isWithin(target, flow.target()))
+        .map(ExpectedFlow::mapping)
+        .findFirst();
+  }
+}

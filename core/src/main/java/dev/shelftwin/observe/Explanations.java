@@ -1,0 +1,91 @@
+package dev.shelftwin.observe;
+
+import dev.shelftwin.convert.Catalogue;
+import dev.shelftwin.convert.Conversion;
+import dev.shelftwin.trial.UserObjects;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.jspecify.annotations.Nullable;
+
+/** Finds the conversion that makes the values of a target of those of its source. */
+final class Explanations {
+
+  private final Catalogue catalogue;
+  private final UserObjects objects;
+  private final TreeReader reader;
+  private final Map<String, Conversion> planned;
+
+  /**
+   * Explanations for one hop.
+   *
+   * @param planned the conversions of the plan, by {@code source -> target}
+   */
+  Explanations(
+      Catalogue catalogue,
+      UserObjects objects,
+      TreeReader reader,
+      Map<String, Conversion> planned) {
+    this.catalogue = catalogue;
+    this.objects = objects;
+    this.reader = reader;
+    this.planned = planned;
+  }
+
+  /** A value of the source and what the mapper made of it. */
+  record Pair(Object source, Tree.Value target) {}
+
+  /**
+   * How values become others.
+   *
+   * @param label empty if they stay the same
+   * @param conversion the conversion; none if they stay the same, perhaps in another type
+   */
+  record How(Optional<String> label, Conversion conversion) {}
+
+  /** The explanation of all pairs; empty if nothing known explains them. */
+  Optional<How> of(Slot.Leaf source, String target, List<Pair> pairs) {
+    if (pairs.isEmpty()) {
+      return Optional.empty();
+    }
+    for (Conversion conversion : conversions(source, target, pairs)) {
+      if (pairs.stream().allMatch(pair -> explains(conversion, pair))) {
+        boolean same =
+            pairs.stream().allMatch(pair -> isSameType(pair.source(), pair.target().object()));
+        String label = conversion.toString();
+        boolean plain = same && conversion.isNone();
+        return Optional.of(
+            new How(
+                plain ? Optional.empty() : Optional.of(label.isEmpty() ? "another type" : label),
+                conversion));
+      }
+    }
+    return Optional.empty();
+  }
+
+  private static boolean isSameType(Object source, @Nullable Object target) {
+    return target != null && source.getClass().equals(target.getClass());
+  }
+
+  private List<Conversion> conversions(Slot.Leaf source, String target, List<Pair> pairs) {
+    List<Conversion> all = new ArrayList<>();
+    Optional.ofNullable(planned.get(source.path() + " -> " + target)).ifPresent(all::add);
+    all.add(Conversion.NONE);
+    @Nullable Object made = pairs.get(0).target().object();
+    if (made != null) {
+      catalogue.between(source.type(), TypeRefs.of(made.getClass())).ifPresent(all::add);
+    }
+    return all;
+  }
+
+  /** Whether a conversion makes the target's value of the source's. */
+  boolean explains(Conversion conversion, Pair pair) {
+    return conversion.isNone()
+        ? reader.text(pair.source()).equals(pair.target().text())
+        : objects
+            .convert(pair.source(), conversion)
+            .filter(value -> reader.text(value).equals(pair.target().text()))
+            .isPresent();
+  }
+}

@@ -1,0 +1,268 @@
+package dev.shelftwin.observe;
+
+import dev.shelftwin.finding.RuleId;
+import dev.shelftwin.ledger.FieldMapping;
+import dev.shelftwin.observe.FlowFinder.ObservedFlow;
+import dev.shelftwin.plan.GivenValue;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+
+/** Compares what a mapper does with a field with what the plan says about it. */
+final class FieldComparison {
+
+  private final MapperFindings findings;
+  private final Observations seen;
+  private final List<ObservedFlow> flows;
+
+  FieldComparison(MapperFindings findings, Observations seen, List<ObservedFlow> flows) {
+    this.findings = findings;
+    this.seen = seen;
+    this.flows = List.copyOf(flows);
+  }
+
+  void compare(ExpectedFlow wanted) {
+    if (wanted.mapping().isCarried()) {
+      compareCarried(wanted);
+    } else {
+      compareOther(wanted);
+    }
+  }
+
+  private void compareCarried(ExpectedFlow wanted) {
+    List<ObservedFlow> into =
+        flows.stream()
+            .filter(flow -> !flow.flow().sources().isEmpty())
+            .filter(
+                flow ->
+                    flow.flow()
+                        .target()
+                        .filter(path -> ExpectedFlow.isWithin(path, wanted.target()))
+                        .isPresent())
+            .toList();
+    Optional<FieldMapping> mapping = Optional.of(wanted.mapping());
+    Set<String> paths = new LinkedHashSet<>();
+    wanted.sources().forEach(source -> leaves(source).forEach(paths::add));
+    List<String> missing =
+        paths.stream()
+            .filter(path -> into.stream().noneMatch(flow -> flow.flow().sources().contains(path)))
+            .toList();
+    List<String> others =
+        into.stream()
+            .flatMap(flow -> flow.flow().sources().stream())
+            .filter(path -> !paths.contains(path))
+            .distinct()
+            .toList();
+    if (!missing.isEmpty() && missing.size() == paths.size() && !others.isEmpty()) {
+      findings.add(
+          RuleId.MAPPER_CROSSES,
+          wanted.target(),
+          mapping,
+          "%s gets %s instead of %s%s."
+              .formatted(
+                  findings.target(wanted.target()),
+                  findings.sources(others),
+                  findings.sources(wanted.sources()),
+                  shown(into)),
+          "correct the mapper");
+      return;
+    }
+    for (String path : missing) {
+      if (!seen.unstable().contains(wanted.target())) {
+        findings.add(
+            RuleId.MAPPER_DROPS,
+            wanted.target(),
+            mapping,
+            "%s never reaches %s%s."
+                .formatted(
+                    findings.source(path),
+                    findings.target(wanted.target()),
+                    constant(flows, wanted)),
+            "set it in the mapper, or say in the plan why it is not mapped: stays");
+      }
+    }
+    for (ObservedFlow flow : into) {
+      if (flow.flow().sources().stream().anyMatch(paths::contains)) {
+        details(flow, mapping, paths);
+      }
+    }
+  }
+
+  private void details(ObservedFlow observed, Optional<FieldMapping> mapping, Set<String> paths) {
+    Flow flow = observed.flow();
+    String path = flow.target().orElseThrow();
+    if (observed.someElements()) {
+      findings.add(
+          RuleId.MAPPER_DROPS,
+          path,
+          mapping,
+          findings.source(flow.sources().get(0))
+              + " reaches "
+              + findings.target(path)
+              + " for some elements only; of two elements one is lost.",
+          "check the bounds of the loop");
+      return;
+    }
+    order(observed, mapping);
+    if (flow.condition().isPresent()) {
+      findings.add(
+          RuleId.MAPPER_CONDITIONAL,
+          path,
+          mapping,
+          "%s reaches %s %s%s."
+              .formatted(
+                  findings.sources(flow.sources()),
+                  findings.target(path),
+                  flow.condition().get(),
+                  observed.counterexample().map(text -> "; otherwise: " + text).orElse("")),
+          "correct the mapper, or accept mapper-conditional with the reason");
+    } else if (!observed.explained()) {
+      List<String> others =
+          flow.sources().stream().filter(source -> !paths.contains(source)).toList();
+      boolean joined = mapping.filter(FieldMapping.Joined.class::isInstance).isPresent();
+      if (!joined || !others.isEmpty()) {
+        findings.add(
+            RuleId.MAPPER_DIFFERS,
+            path,
+            mapping,
+            "%s becomes %s in another way than the plan says (%s)."
+                .formatted(
+                    findings.sources(flow.sources()),
+                    findings.target(path),
+                    String.join("; ", flow.evidence())),
+            "name the conversion in the plan (by), or correct the mapper");
+      }
+    }
+    replacement(observed, mapping);
+  }
+
+  private void order(ObservedFlow observed, Optional<FieldMapping> mapping) {
+    Flow flow = observed.flow();
+    String path = flow.target().orElseThrow();
+    if (observed.reordered()) {
+      findings.add(
+          RuleId.MAPPER_DIFFERS,
+          path.substring(0, path.lastIndexOf("[]")),
+          mapping,
+          "The elements of "
+              + findings.source(flow.sources().get(0).replaceAll("\\[].*", ""))
+              + " arrive in another order.",
+          "keep the order, or sort where they are shown");
+    }
+  }
+
+  /** What a missing value becomes, where the plan does not say it. */
+  private void replacement(ObservedFlow observed, Optional<FieldMapping> mapping) {
+    Flow flow = observed.flow();
+    String path = flow.target().orElseThrow();
+    boolean replaced =
+        observed.replacement().isPresent()
+            && mapping
+                .flatMap(FieldMapping::conversion)
+                .filter(conversion -> conversion.absent().isPresent())
+                .isEmpty();
+    if (replaced && !findings.hop().hop().changes()) {
+      findings.add(
+          RuleId.MAPPER_DIFFERS,
+          path,
+          mapping,
+          "A missing %s becomes %s in %s; the plan says nothing about it."
+              .formatted(
+                  findings.sources(flow.sources()),
+                  observed.replacement().orElseThrow(),
+                  findings.target(path)),
+          "say it in the plan: absent, or leave the value missing");
+    }
+  }
+
+  /** Where the plan says that a field stays, is given or has no source. */
+  private void compareOther(ExpectedFlow wanted) {
+    FieldMapping mapping = wanted.mapping();
+    if (mapping instanceof FieldMapping.Stays || mapping instanceof FieldMapping.Lost) {
+      for (String source : wanted.sources()) {
+        flows.stream()
+            .filter(flow -> flow.flow().target().isPresent() && flow.explained())
+            .filter(
+                flow ->
+                    flow.flow().sources().stream()
+                        .anyMatch(path -> ExpectedFlow.isWithin(path, source)))
+            .findFirst()
+            .ifPresent(
+                flow ->
+                    findings.add(
+                        RuleId.MAPPER_DIFFERS,
+                        flow.flow().target().orElseThrow(),
+                        Optional.of(mapping),
+                        "%s reaches %s; the plan says that it %s."
+                            .formatted(
+                                findings.source(source),
+                                findings.target(flow.flow().target().orElseThrow()),
+                                mapping instanceof FieldMapping.Stays
+                                    ? "is not mapped"
+                                    : "has no counterpart"),
+                        "pair the two in the plan: "
+                            + row(source, flow.flow().target().orElseThrow())));
+      }
+    }
+    if (mapping instanceof FieldMapping.Given given
+        && given.value() instanceof GivenValue.Constant constant) {
+      String said = constant.literal().map(Object::toString).orElse("(none)");
+      flows.stream()
+          .filter(flow -> flow.flow().target().equals(Optional.of(wanted.target())))
+          .filter(flow -> !flow.flow().conversion().orElse("(none)").equals(said))
+          .findFirst()
+          .ifPresent(
+              flow ->
+                  findings.add(
+                      RuleId.MAPPER_DIFFERS,
+                      wanted.target(),
+                      Optional.of(mapping),
+                      "%s gets %s; the plan gives %s."
+                          .formatted(
+                              findings.target(wanted.target()),
+                              flow.flow().sources().isEmpty()
+                                  ? flow.flow().conversion().orElse("nothing")
+                                  : findings.sources(flow.flow().sources()),
+                              said),
+                      "correct the plan or the mapper"));
+    }
+  }
+
+  private String row(String source, String target) {
+    return "{ %s: %s, %s: %s }"
+        .formatted(
+            findings.hop().hop().from().layer().name(),
+            source,
+            findings.hop().hop().to().layer().name(),
+            target);
+  }
+
+  private List<String> leaves(String source) {
+    return seen.sourceLeaves().stream()
+        .filter(
+            leaf -> seen.samples().isEmpty() || seen.samples().get(0).source().get(leaf) != null)
+        .map(Slot::path)
+        .filter(path -> ExpectedFlow.isWithin(path, source))
+        .distinct()
+        .toList();
+  }
+
+  private static String shown(List<ObservedFlow> flows) {
+    return flows.stream()
+        .flatMap(flow -> flow.flow().evidence().stream())
+        .findFirst()
+        .map(text -> " (" + text + ")")
+        .orElse("");
+  }
+
+  private static String constant(List<ObservedFlow> flows, ExpectedFlow wanted) {
+    return flows.stream()
+        .map(ObservedFlow::flow)
+        .filter(flow -> flow.target().equals(Optional.of(wanted.target())))
+        .flatMap(flow -> flow.conversion().stream())
+        .findFirst()
+        .map(value -> ", which is always " + value)
+        .orElse("");
+  }
+}

@@ -1,0 +1,38 @@
+package dev.shelftwin.observe;
+
+import dev.shelftwin.ledger.Account;
+import java.util.List;
+import java.util.Objects;
+import java.util.Optional;
+
+/**
+ * What a mapper does with a field.
+ *
+ * @param target the path in the target; empty if a source reaches nothing
+ * @param sources the paths in the source; in brackets for further parameters of the mapper
+ * @param account what happens
+ * @param conversion how the value changes; empty if it stays the same
+ * @param condition when it happens; empty if always
+ * @param evidence a source value and what became of it, as text; at most two
+ */
+public record Flow(
+    Optional<String> target,
+    List<String> sources,
+    Account account,
+    Optional<String> conversion,
+    Optional<String> condition,
+    List<String> evidence) {
+
+  public Flow {
+    Objects.requireNonNull(target, "target");
+    sources = List.copyOf(sources);
+    Objects.requireNonNull(account, "account");
+    Objects.requireNonNull(conversion, "conversion");
+    Objects.requireNonNull(condition, "condition");
+    evidence = List.copyOf(evidence);
+  }
+
+  Flow as(Account other) {
+    return new Flow(target, sources, other, conversion, condition, evidence);
+  }
+}

@@ -1,0 +1,182 @@
+package dev.shelftwin.observe;
+
+import dev.shelftwin.trial.UserObjects;
+import java.lang.reflect.InvocationTargetException;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.function.IntConsumer;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import org.jspecify.annotations.Nullable;
+
+/** Runs one mapper; every run has new objects, a new mapper and new stubs. */
+final class MapperRuns {
+
+  private static final int CASTS = 6;
+
+  /** What the virtual machine says of a failed cast. */
+  private static final Pattern CAST =
+      Pattern.compile("class \\S+ cannot be cast to class (\\S+) .*");
+
+  private final MapperCall call;
+  private final Class<?> owner;
+  private final SlotTree.Roots roots;
+  private final Instances instances;
+  private final SourceBuilder builder;
+  private final Stubs.StubClasses stubClasses;
+  private final TreeReader reader;
+  private final IntConsumer begins;
+  private int count;
+  private @Nullable Object last;
+  private boolean repeated;
+
+  /**
+   * Runs of a mapper.
+   *
+   * @param owner the class that the plan names
+   * @param roots the source, then the object to fill if there is one, then further parameters
+   * @param begins told the number of each run before it
+   */
+  MapperRuns(
+      MapperCall call,
+      Class<?> owner,
+      SlotTree.Roots roots,
+      Instances instances,
+      SourceBuilder builder,
+      Stubs.StubClasses stubClasses,
+      TreeReader reader,
+      IntConsumer begins) {
+    this.begins = begins;
+    this.call = call;
+    this.owner = owner;
+    this.roots = roots;
+    this.instances = instances;
+    this.builder = builder;
+    this.stubClasses = stubClasses;
+    this.reader = reader;
+  }
+
+  /**
+   * What came of one run.
+   *
+   * @param target what was made; missing if it failed
+   * @param before the object to fill as it was; missing if there is none
+   * @param failure empty if it did not fail
+   * @param changed the paths of the source and further parameters that are not as before, and
+   *     methods of collaborators that change something
+   * @param shared the paths of the target that hold mutable objects of the source
+   * @param answers values that collaborators gave, by their texts, with the method
+   */
+  record Run(
+      Tree target,
+      Tree before,
+      Optional<Throwable> failure,
+      List<String> changed,
+      Set<String> shared,
+      Map<String, String> answers) {
+
+    boolean failed() {
+      return failure.isPresent();
+    }
+  }
+
+  int count() {
+    return count;
+  }
+
+  /** Whether two runs returned the same object, which can change. */
+  boolean returnsOneObject() {
+    return repeated;
+  }
+
+  boolean updates() {
+    return call.updates();
+  }
+
+  /** One run. */
+  Run run(SourceValues values) {
+    for (int attempt = 0; ; attempt++) {
+      Run run = once(values);
+      Optional<String> wanted =
+          run.failure()
+              .filter(ClassCastException.class::isInstance)
+              .map(failure -> CAST.matcher(String.valueOf(failure.getMessage())))
+              .filter(Matcher::matches)
+              .map(matcher -> matcher.group(1));
+      if (attempt == CASTS || wanted.isEmpty() || !stubClasses.learn(wanted.get())) {
+        return run;
+      }
+    }
+  }
+
+  private Run once(SourceValues values) {
+    begins.accept(count++);
+    Stubs stubs = new Stubs(stubClasses);
+    List<@Nullable Object> arguments = new ArrayList<>();
+    roots.roots().forEach(root -> arguments.add(builder.build(root, values, stubs)));
+    @Nullable Object source = arguments.get(0);
+    @Nullable Object filled = call.updates() ? arguments.get(1) : null;
+    List<@Nullable Object> others = arguments.subList(call.updates() ? 2 : 1, arguments.size());
+    List<Tree> sourcesBefore = new ArrayList<>();
+    sourcesBefore.add(reader.read(source));
+    others.forEach(other -> sourcesBefore.add(reader.read(other)));
+    Tree before = reader.read(filled);
+    Sharing sharing = new Sharing(source);
+    try {
+      @Nullable Object mapper =
+          call.receiver() == MapperCall.Receiver.MAPPER ? instances.create(owner, stubs) : null;
+      @Nullable Object result = single(call.call(mapper, source, filled, others));
+      repeated |= result != null && result == last && !call.updates() && Sharing.isMutable(result);
+      last = result;
+      List<String> changed = new ArrayList<>(stubs.changes());
+      addChanges(sourcesBefore.get(0), source, "", changed);
+      for (int index = 0; index < others.size(); index++) {
+        String path = roots.roots().get(index + arguments.size() - others.size()).path();
+        addChanges(sourcesBefore.get(index + 1), others.get(index), path + ".", changed);
+      }
+      return new Run(
+          reader.read(result),
+          before,
+          Optional.empty(),
+          changed,
+          call.updates() ? sharing.without(filled).in(result) : sharing.in(result),
+          stubs.answers());
+    } catch (InvocationTargetException thrown) {
+      return failed(thrown.getCause() == null ? thrown : thrown.getCause());
+    } catch (CannotObserve cannot) {
+      throw cannot;
+    } catch (RuntimeException | LinkageError | StackOverflowError failure) {
+      return failed(failure);
+    }
+  }
+
+  private void addChanges(
+      Tree before, @Nullable Object after, String prefix, List<String> changed) {
+    Tree now = reader.read(after);
+    List<Tree.Change> changes = Tree.changes(before, now);
+    changes.forEach(change -> changed.add(prefix + change.path()));
+    if (changes.isEmpty()) {
+      Tree.reordered(before, now).forEach(path -> changed.add("the order of " + prefix + path));
+    }
+  }
+
+  private static Run failed(Throwable failure) {
+    if (failure instanceof OutOfMemoryError || failure instanceof ThreadDeath) {
+      throw new CannotObserve("it failed with " + failure);
+    }
+    return new Run(Tree.MISSING, Tree.MISSING, Optional.of(failure), List.of(), Set.of(), Map.of());
+  }
+
+  /** The target itself, where the mapper returns a list or an optional of it. */
+  static @Nullable Object single(@Nullable Object result) {
+    @Nullable Object present = UserObjects.unwrapped(result);
+    if (present instanceof Collection<?> all) {
+      return all.isEmpty() ? null : all.iterator().next();
+    }
+    return present;
+  }
+}

@@ -1,0 +1,166 @@
+package dev.shelftwin.observe;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+
+/** What was seen while one mapper ran on many samples. */
+final class Observations {
+
+  private final SlotTree.Roots roots;
+  private final List<Slot> slots;
+  private final List<Slot.Leaf> leaves;
+
+  /** The objects around each slot, by its index. */
+  private final Map<Integer, List<Slot>> outer = new HashMap<>();
+
+  private final List<Sample> samples = new ArrayList<>();
+  private final List<Effect> effects = new ArrayList<>();
+  private final List<Removal> removals = new ArrayList<>();
+  private final Set<String> unstable = new LinkedHashSet<>();
+  private final Set<String> stays = new LinkedHashSet<>();
+  private final Set<String> changed = new LinkedHashSet<>();
+  private final Set<String> shared = new LinkedHashSet<>();
+  private Optional<String> refused = Optional.empty();
+  private String unstableBy = "";
+  private boolean returnsOneObject;
+
+  /**
+   * Nothing seen yet.
+   *
+   * @param roots all that the mapper is given
+   * @param sources those roots that are not filled
+   */
+  Observations(SlotTree.Roots roots, List<Slot> sources) {
+    this.roots = roots;
+    this.slots = sources.stream().flatMap(Slot::all).toList();
+    this.leaves =
+        slots.stream().filter(Slot.Leaf.class::isInstance).map(Slot.Leaf.class::cast).toList();
+    sources.forEach(root -> collectOuter(root, List.of()));
+  }
+
+  private void collectOuter(Slot slot, List<Slot> around) {
+    outer.put(slot.index(), around);
+    List<Slot> more = new ArrayList<>(around);
+    more.add(slot);
+    slot.inner().forEach(inner -> collectOuter(inner, more));
+  }
+
+  /** A sample, and what it became, by path. */
+  record Sample(
+      SourceValues source, Tree tree, Map<String, Tree.Value> target, Map<String, String> answers) {
+
+    static Sample of(SourceValues source, MapperRuns.Run run) {
+      return new Sample(source, run.target(), Tree.values(run.target()), run.answers());
+    }
+  }
+
+  /** A value of the target that another source value changed. */
+  record Effect(
+      int sample,
+      Slot slot,
+      SourceValues before,
+      SourceValues after,
+      Tree.Change change,
+      Map<String, String> answers) {}
+
+  /** What came of a source where one object or value was missing. */
+  record Removal(int sample, Slot slot, Optional<Throwable> failure, List<Tree.Change> changes) {}
+
+  SlotTree.Roots roots() {
+    return roots;
+  }
+
+  /** All slots of the source and of further parameters. */
+  List<Slot> sourceSlots() {
+    return slots;
+  }
+
+  /** The objects around a slot. */
+  List<Slot> outer(Slot slot) {
+    return outer.getOrDefault(slot.index(), List.of());
+  }
+
+  /** The single values of the source and of further parameters. */
+  List<Slot.Leaf> sourceLeaves() {
+    return leaves;
+  }
+
+  List<Sample> samples() {
+    return samples;
+  }
+
+  List<Effect> effects() {
+    return effects;
+  }
+
+  List<Removal> removals() {
+    return removals;
+  }
+
+  /** Paths of the target that differ although the source is the same. */
+  Set<String> unstable() {
+    return unstable;
+  }
+
+  /** Why they differ. */
+  String unstableBy() {
+    return unstableBy;
+  }
+
+  void unstable(String path, String reason) {
+    unstable.add(path);
+    unstableBy = unstableBy.isEmpty() ? reason : unstableBy;
+  }
+
+  /** Paths of an updated target that keep their values. */
+  Set<String> stays() {
+    return stays;
+  }
+
+  /** Whether two calls returned the same object, which can change. */
+  boolean returnsOneObject() {
+    return returnsOneObject;
+  }
+
+  void oneObject() {
+    returnsOneObject = true;
+  }
+
+  Set<String> changed() {
+    return changed;
+  }
+
+  Set<String> shared() {
+    return shared;
+  }
+
+  /** Why no sample could be mapped; empty if one could. */
+  Optional<String> refused() {
+    return refused;
+  }
+
+  void refuse(String reason) {
+    refused = Optional.of(reason);
+  }
+
+  /** The effects on each path of the target. */
+  Map<String, List<Effect>> byTarget() {
+    Map<String, List<Effect>> byTarget = new LinkedHashMap<>();
+    samples.forEach(
+        sample ->
+            sample
+                .target()
+                .keySet()
+                .forEach(path -> byTarget.putIfAbsent(path, new ArrayList<>())));
+    for (Effect effect : effects) {
+      byTarget.computeIfAbsent(effect.change().path(), path -> new ArrayList<>()).add(effect);
+    }
+    return byTarget;
+  }
+}

@@ -1,0 +1,136 @@
+package dev.shelftwin.observe;
+
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
+
+/** Finds values that a mapper accepts, where it parses texts or knows only some numbers. */
+final class Repairs {
+
+  /** How often other values are tried in all. */
+  private static final int MOST = 900;
+
+  /** Failures in the same code are one; so many calls tell them apart. */
+  private static final int FRAMES = 8;
+
+  private final MapperRuns runs;
+  private final SlotTree.Roots roots;
+  private final Constants constants;
+  private final List<String> names;
+  private int tried;
+
+  /** For each value that a mapper parses, what it accepts. */
+  private final Map<Slot.Leaf, List<Object>> accepted = new LinkedHashMap<>();
+
+  /**
+   * No values known yet.
+   *
+   * @param names the constants of the target's enumerations
+   */
+  Repairs(MapperRuns runs, SlotTree.Roots roots, Constants constants, List<String> names) {
+    this.runs = runs;
+    this.roots = roots;
+    this.constants = constants;
+    this.names = List.copyOf(names);
+  }
+
+  /** Values that the mapper accepts: other texts and numbers are tried where it refuses. */
+  Optional<SourceValues> working(SourceValues drawn, boolean onlyKnown) {
+    SourceValues values = drawn;
+    for (Map.Entry<Slot.Leaf, List<Object>> known : accepted.entrySet()) {
+      values = values.with(known.getKey(), other(known.getKey(), values, 1));
+    }
+    MapperRuns.Run run = runs.run(values);
+    Set<String> failures = new HashSet<>(Set.of(place(run)));
+    boolean progress = true;
+    while (run.failed() && progress && !onlyKnown) {
+      progress = false;
+      for (Slot slot : roots.all()) {
+        for (Object candidate : candidates(slot)) {
+          if (tried > MOST || progress) {
+            break;
+          }
+          tried++;
+          SourceValues other = values.with(slot, candidate == Tree.MISSING ? null : candidate);
+          MapperRuns.Run next = runs.run(other);
+          if (!next.failed() || failures.add(place(next))) {
+            values = other;
+            run = next;
+            progress = true;
+            if (slot instanceof Slot.Leaf leaf && !leaf.isCondition()) {
+              accepted.put(leaf, like(leaf, candidate));
+            }
+          }
+        }
+      }
+    }
+    return run.failed() ? Optional.empty() : Optional.of(values);
+  }
+
+  private static String place(MapperRuns.Run run) {
+    return run.failure()
+        .map(
+            failure ->
+                failure.getClass().getName()
+                    + (failure.getStackTrace().length == 0
+                        ? ""
+                        : Arrays.stream(failure.getStackTrace())
+                            .limit(FRAMES)
+                            .map(StackTraceElement::toString)
+                            .collect(Collectors.joining())))
+        .orElse("");
+  }
+
+  private List<Object> candidates(Slot slot) {
+    if (slot instanceof Slot.Leaf leaf) {
+      List<Object> all = new ArrayList<>(leaf.constants());
+      if (leaf.type().isLang("String")) {
+        all.addAll(names);
+      }
+      all.addAll(constants.of(leaf.type()));
+      all.addAll(DistinctValues.special(leaf.type()));
+      return all;
+    }
+    if (slot instanceof Slot.Many) {
+      return List.of(1, 0, Tree.MISSING);
+    }
+    return slot instanceof Slot.Node && !slot.path().isEmpty() ? List.of(Tree.MISSING) : List.of();
+  }
+
+  /** Other values of the kind that a mapper accepted. */
+  private List<Object> like(Slot.Leaf leaf, Object value) {
+    List<Object> values = new ArrayList<>(List.of(value));
+    values.addAll(Alike.of(value));
+    if (names.contains(value)) {
+      values.addAll(names);
+    }
+    constants.of(leaf.type()).stream()
+        .filter(other -> constants.of(leaf.type()).contains(value))
+        .forEach(values::add);
+    return values.stream().distinct().toList();
+  }
+
+  /** Whether the mapper accepts only some values of a slot. */
+  boolean isParsed(Slot.Leaf leaf) {
+    return accepted.containsKey(leaf);
+  }
+
+  /** How many values of a slot are known to be accepted. */
+  int count(Slot.Leaf leaf) {
+    return accepted.getOrDefault(leaf, List.of()).size();
+  }
+
+  /** Another value for a slot, of those that the mapper accepts. */
+  @Nullable Object other(Slot.Leaf leaf, SourceValues values, int step) {
+    List<Object> known = accepted.getOrDefault(leaf, List.of());
+    int next = (known.indexOf(values.get(leaf)) + step) % Math.max(1, known.size());
+    return known.isEmpty() ? values.get(leaf) : known.get(next);
+  }
+}

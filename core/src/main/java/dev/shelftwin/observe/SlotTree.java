@@ -1,0 +1,164 @@
+package dev.shelftwin.observe;
+
+import dev.shelftwin.shape.Container;
+import dev.shelftwin.shape.Field;
+import dev.shelftwin.shape.Limits;
+import dev.shelftwin.shape.Presence;
+import dev.shelftwin.shape.Shape;
+import dev.shelftwin.shape.Shapes;
+import dev.shelftwin.shape.TypeRef;
+import dev.shelftwin.trial.UserObjects;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.function.Predicate;
+
+/** The slots of the objects that a mapper is given. */
+final class SlotTree {
+
+  private static final int MAX_DEPTH = 4;
+
+  /** With more, the inner objects of a source are left out, level by level. */
+  private static final int ENOUGH = 500;
+
+  private static final TypeRef BYTE = new TypeRef("", "byte", List.of(), 0);
+
+  private final Shapes shapes;
+  private final UserObjects objects;
+  private final Predicate<Field> required;
+  private final List<Slot> roots = new ArrayList<>();
+  private int count;
+
+  private SlotTree(Shapes shapes, UserObjects objects, Predicate<Field> required) {
+    this.shapes = shapes;
+    this.objects = objects;
+    this.required = required;
+  }
+
+  /** The slots of several objects, each with the path that its values are named by. */
+  record Roots(List<Slot> roots, int count) {
+
+    Roots {
+      roots = List.copyOf(roots);
+    }
+
+    List<Slot> all() {
+      return roots.stream().flatMap(Slot::all).toList();
+    }
+
+    List<Slot.Leaf> leaves() {
+      return roots.stream()
+          .flatMap(Slot::all)
+          .filter(Slot.Leaf.class::isInstance)
+          .map(Slot.Leaf.class::cast)
+          .toList();
+    }
+  }
+
+  /** The name and type of an object that a mapper is given. */
+  record Root(String path, TypeRef type) {}
+
+  /**
+   * The slots of the arguments of a mapper.
+   *
+   * @param required which fields always have a value, though their declarations do not say it
+   */
+  static Roots of(
+      List<Root> arguments, Shapes shapes, UserObjects objects, Predicate<Field> required) {
+    for (int depth = MAX_DEPTH; ; depth--) {
+      SlotTree tree = new SlotTree(shapes, objects, required);
+      for (Root root : arguments) {
+        tree.roots.add(tree.slot(root.path(), root.type(), Limits.NONE, false, Set.of(), depth));
+      }
+      if (tree.count <= ENOUGH || depth == 1) {
+        return new Roots(tree.roots, tree.count);
+      }
+    }
+  }
+
+  private Slot slot(
+      String path, TypeRef declared, Limits limits, boolean missing, Set<String> open, int depth) {
+    TypeRef type = declared.present();
+    boolean mayBeMissing = (missing || declared.isOptional()) && !declared.isPrimitive();
+    int index = count++;
+    Optional<Container> container =
+        Container.of(type).filter(kind -> !Container.element(type).equals(BYTE));
+    if (container.isPresent()) {
+      return many(index, path, type, mayBeMissing, container.get(), open, depth);
+    }
+    Optional<Shape> shape = shapes.find(type);
+    boolean jdk = type.isPrimitive() || type.qualifiedName().startsWith("java.");
+    if (type.boxed().isLang("Boolean")) {
+      return new Slot.Leaf(index, path, type, limits, mayBeMissing, List.of(true, false));
+    }
+    if (jdk && !DistinctValues.knows(type) && !objects.hasSampleMethod(type)) {
+      return new Slot.Opaque(index, path, type);
+    }
+    if (jdk || objects.hasSampleMethod(type)) {
+      return new Slot.Leaf(index, path, type, limits, mayBeMissing, List.of());
+    }
+    if (shape.isEmpty()) {
+      return new Slot.Opaque(index, path, type);
+    }
+    if (!shape.get().constants().isEmpty()) {
+      List<Object> constants = List.of(objects.load(type).getEnumConstants());
+      return new Slot.Leaf(index, path, type, limits, mayBeMissing, constants);
+    }
+    List<Field> fields = shape.get().storedFields().toList();
+    if (isValueObject(shape.get(), fields)) {
+      return new Slot.Leaf(index, path, type, limits, mayBeMissing, List.of());
+    }
+    if (fields.isEmpty() || depth == 0 || open.contains(type.qualifiedName())) {
+      return new Slot.Opaque(index, path, type);
+    }
+    Set<String> inside = new HashSet<>(open);
+    inside.add(type.qualifiedName());
+    List<Slot.Member> members = new ArrayList<>();
+    for (Field field : fields) {
+      String inner = path.isEmpty() ? field.name() : path + "." + field.name();
+      boolean always = field.presence() == Presence.REQUIRED || required.test(field);
+      members.add(
+          new Slot.Member(
+              field, slot(inner, field.type(), field.limits(), !always, inside, depth - 1)));
+    }
+    return new Slot.Node(index, path, type, mayBeMissing, shape.get(), members);
+  }
+
+  /** Whether an object is no more than one value with a type of its own. */
+  private static boolean isValueObject(Shape shape, List<Field> fields) {
+    return fields.size() == 1
+        && !shape.hasColumns()
+        && !shape.isAbstract()
+        && Container.of(fields.get(0).type().present()).isEmpty();
+  }
+
+  private Slot many(
+      int index,
+      String path,
+      TypeRef type,
+      boolean mayBeMissing,
+      Container container,
+      Set<String> open,
+      int depth) {
+    TypeRef element = Container.element(type);
+    boolean map = container == Container.MAP;
+    List<Slot> elements = new ArrayList<>();
+    List<Slot.Leaf> keys = new ArrayList<>();
+    for (int place = 0; place < 2; place++) {
+      elements.add(slot(path + (map ? "{}" : "[]"), element, Limits.NONE, false, open, depth));
+      if (map) {
+        Slot key = slot(path + "{key}", type.arguments().get(0), Limits.NONE, false, open, depth);
+        if (key instanceof Slot.Leaf leaf) {
+          keys.add(leaf);
+        }
+      }
+    }
+    boolean empty =
+        elements.stream().anyMatch(Slot.Opaque.class::isInstance) || (map && keys.size() < 2);
+    return empty
+        ? new Slot.Opaque(index, path, type)
+        : new Slot.Many(index, path, type, mayBeMissing, container, elements, keys);
+  }
+}

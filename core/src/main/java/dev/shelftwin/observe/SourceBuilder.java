@@ -1,0 +1,221 @@
+package dev.shelftwin.observe;
+
+import dev.shelftwin.shape.Container;
+import dev.shelftwin.shape.Creator;
+import dev.shelftwin.shape.Parameter;
+import dev.shelftwin.shape.Shape;
+import dev.shelftwin.shape.TypeRef;
+import dev.shelftwin.trial.UserObjects;
+import java.lang.invoke.MethodType;
+import java.lang.reflect.Field;
+import java.lang.reflect.Modifier;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.IdentityHashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import org.jspecify.annotations.Nullable;
+import org.objenesis.ObjenesisStd;
+
+/** Creates the objects that a mapper is given, new ones for every run. */
+final class SourceBuilder {
+
+  private final UserObjects objects;
+  private final ObjenesisStd withoutConstructor = new ObjenesisStd();
+  private final Map<Class<?>, Map<String, Field>> fields = new HashMap<>();
+  private final IdentityHashMap<Slot.Node, Optional<Creator>> creators = new IdentityHashMap<>();
+
+  SourceBuilder(UserObjects objects) {
+    this.objects = objects;
+  }
+
+  /**
+   * The object of a slot.
+   *
+   * @param stubs creates what has no values
+   */
+  @Nullable Object build(Slot slot, SourceValues values, Stubs stubs) {
+    if (slot instanceof Slot.Opaque opaque) {
+      return stubs.stub(opaque.type(), opaque.path());
+    }
+    @Nullable Object value = values.get(slot);
+    if (value == null || slot instanceof Slot.Leaf) {
+      return value;
+    }
+    return slot instanceof Slot.Many many
+        ? container(many, (int) value, values, stubs)
+        : object((Slot.Node) slot, values, stubs);
+  }
+
+  private @Nullable Object container(Slot.Many many, int size, SourceValues values, Stubs stubs) {
+    List<@Nullable Object> elements = new ArrayList<>();
+    for (int index = 0; index < size; index++) {
+      elements.add(build(many.elements().get(index), values, stubs));
+    }
+    if (many.container() != Container.MAP) {
+      return objects.fitted(elements, many.type());
+    }
+    Map<@Nullable Object, @Nullable Object> map = new LinkedHashMap<>();
+    for (int index = 0; index < size; index++) {
+      map.put(values.get(many.keys().get(index)), elements.get(index));
+    }
+    return map;
+  }
+
+  private @Nullable Object object(Slot.Node node, SourceValues values, Stubs stubs) {
+    Map<String, @Nullable Object> byField = new LinkedHashMap<>();
+    for (Slot.Member member : node.members()) {
+      byField.put(member.field().name(), build(member.slot(), values, stubs));
+    }
+    Shape shape = node.shape();
+    if (shape.kind() == Shape.Kind.INTERFACE) {
+      Map<String, @Nullable Object> results = new HashMap<>();
+      for (Slot.Member member : node.members()) {
+        dev.shelftwin.shape.Field field = member.field();
+        field
+            .reader()
+            .ifPresent(
+                access ->
+                    results.put(
+                        access.name(), objects.fitted(byField.get(field.name()), access.type())));
+      }
+      return stubs.implement(node.type(), node.path(), results);
+    }
+    return created(node, byField);
+  }
+
+  private @Nullable Object created(Slot.Node node, Map<String, @Nullable Object> byField) {
+    Optional<Creator> creator = creators.get(node);
+    if (creator == null) {
+      creator = Optional.empty();
+      for (Creator candidate : candidates(node)) {
+        if (creator.isEmpty() && create(candidate, byField).isPresent()) {
+          creator = Optional.of(candidate);
+        }
+      }
+      creators.put(node, creator);
+    }
+    Optional<Object> object =
+        creator.isPresent() ? create(creator.get(), byField) : Optional.empty();
+    Set<String> set = new HashSet<>();
+    if (object.isPresent()) {
+      creator.orElseThrow().parameters().forEach(parameter -> set.add(parameter.name()));
+    } else if (node.shape().kind() == Shape.Kind.CLASS) {
+      object = Optional.of(withoutConstructor.newInstance(objects.load(node.type())));
+    }
+    if (object.isEmpty()) {
+      return null;
+    }
+    for (Slot.Member member : node.members()) {
+      if (!set.contains(member.field().name())) {
+        set(object.get(), member.field().name(), byField.get(member.field().name()));
+      }
+    }
+    return object.get();
+  }
+
+  /** Creators that keep their arguments; those that take the most come first. */
+  private static List<Creator> candidates(Slot.Node node) {
+    Shape shape = node.shape();
+    return shape.creators().stream()
+        .filter(
+            creator ->
+                creator.parameters().stream()
+                    .allMatch(
+                        parameter ->
+                            shape
+                                .field(parameter.name())
+                                .filter(field -> sameType(field, parameter))
+                                .isPresent()))
+        .sorted(
+            Comparator.comparingInt((Creator creator) -> -creator.parameters().size())
+                .thenComparing(creator -> !creator.isConstructor()))
+        .toList();
+  }
+
+  private static boolean sameType(dev.shelftwin.shape.Field field, Parameter parameter) {
+    return field
+        .type()
+        .present()
+        .boxed()
+        .erased()
+        .equals(parameter.type().present().boxed().erased());
+  }
+
+  private Optional<Object> create(Creator creator, Map<String, @Nullable Object> byField) {
+    List<@Nullable Object> arguments = new ArrayList<>();
+    for (Parameter parameter : creator.parameters()) {
+      @Nullable Object value = objects.fitted(byField.get(parameter.name()), parameter.type());
+      arguments.add(value == null ? nothing(parameter.type()) : value);
+    }
+    return objects.create(creator, arguments);
+  }
+
+  /** What a parameter of that type is given where there is no value. */
+  private static @Nullable Object nothing(TypeRef type) {
+    return switch (type.isPrimitive() ? type.name() : "") {
+      case "boolean" -> false;
+      case "char" -> '\0';
+      case "byte" -> (byte) 0;
+      case "short" -> (short) 0;
+      case "int" -> 0;
+      case "long" -> 0L;
+      case "float" -> 0f;
+      case "double" -> 0d;
+      default -> null;
+    };
+  }
+
+  /** Sets a field of a class or one of its superclasses, whatever its visibility. */
+  private void set(Object owner, String name, @Nullable Object value) {
+    @Nullable Field field =
+        fields.computeIfAbsent(owner.getClass(), SourceBuilder::fields).get(name);
+    if (field != null) {
+      set(owner, field, value);
+    }
+  }
+
+  private static Map<String, Field> fields(Class<?> type) {
+    Map<String, Field> fields = new HashMap<>();
+    for (Class<?> level = type; level != null; level = level.getSuperclass()) {
+      for (Field field : level.getDeclaredFields()) {
+        if (!Modifier.isStatic(field.getModifiers()) && !fields.containsKey(field.getName())) {
+          try {
+            field.setAccessible(true);
+            fields.put(field.getName(), field);
+          } catch (RuntimeException closed) {
+            // a JDK type, whose field keeps its value
+          }
+        }
+      }
+    }
+    return fields;
+  }
+
+  private static void set(Object owner, Field field, @Nullable Object value) {
+    Class<?> type = field.getType();
+    @Nullable Object fitted = value;
+    if (value != null && type.equals(Optional.class)) {
+      fitted = Optional.of(value);
+    } else if (value != null && !wrapped(type).isInstance(value)) {
+      return; // its reader shows another type than it has
+    }
+    if (fitted == null && type.isPrimitive()) {
+      return;
+    }
+    try {
+      field.set(owner, fitted);
+    } catch (IllegalAccessException | RuntimeException closed) {
+      // the field keeps its value
+    }
+  }
+
+  private static Class<?> wrapped(Class<?> type) {
+    return type.isPrimitive() ? MethodType.methodType(type).wrap().returnType() : type;
+  }
+}

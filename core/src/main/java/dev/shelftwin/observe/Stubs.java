@@ -1,0 +1,298 @@
+package dev.shelftwin.observe;
+
+import dev.shelftwin.shape.Limits;
+import dev.shelftwin.shape.Shapes;
+import dev.shelftwin.shape.TypeRef;
+import dev.shelftwin.trial.UserObjects;
+import java.lang.reflect.InvocationHandler;
+import java.lang.reflect.Method;
+import java.lang.reflect.Modifier;
+import java.lang.reflect.ParameterizedType;
+import java.lang.reflect.Type;
+import java.lang.reflect.TypeVariable;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.Collection;
+import java.util.Collections;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.Set;
+import java.util.regex.Pattern;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Stands in for what a mapper needs: equal arguments give equal answers, and what is called is
+ * recorded.
+ */
+final class Stubs {
+
+  private static final int MAX_DEPTH = 4;
+
+  private static final Pattern CHANGING =
+      Pattern.compile(
+          "(set|save|store|persist|insert|update|delete|remove|add|put|merge)([A-Z].*)?");
+
+  /** A stub of these would have elements without an end. */
+  private static final Map<String, Object> EMPTY =
+      Map.of(
+          "java.util.Collection", List.of(),
+          "java.lang.Iterable", List.of(),
+          "java.util.List", List.of(),
+          "java.util.Set", Set.of(),
+          "java.util.Map", Map.of(),
+          "java.util.Iterator", Collections.emptyIterator(),
+          "java.util.Enumeration", Collections.emptyEnumeration());
+
+  private final StubClasses classes;
+  private final List<String> changes = new ArrayList<>();
+  private final Map<String, String> answers = new HashMap<>();
+
+  /** Stubs of one run. */
+  Stubs(StubClasses classes) {
+    this.classes = classes;
+  }
+
+  /** What the stubs of all runs of a mapper share. */
+  static final class StubClasses {
+
+    private final Shapes shapes;
+    private final UserObjects objects;
+    private final TreeReader reader;
+
+    /** Which type callers expect of methods whose declared result is a type variable. */
+    private final Map<String, Class<?>> expected = new HashMap<>();
+
+    private final List<String> asked = new ArrayList<>();
+
+    StubClasses(Shapes shapes, UserObjects objects, TreeReader reader) {
+      this.shapes = shapes;
+      this.objects = objects;
+      this.reader = reader;
+    }
+
+    /**
+     * Learns from a cast of the mapper that failed; whether that may help.
+     *
+     * @param wanted the binary name of the type that the mapper casts to
+     */
+    boolean learn(String wanted) {
+      if (asked.isEmpty()) {
+        return false;
+      }
+      String method = asked.get(asked.size() - 1);
+      Class<?> type = objects.load(wanted);
+      return !type.equals(expected.put(method, type));
+    }
+  }
+
+  /** The calls that change something, each once, as {@code Type.method}. */
+  List<String> changes() {
+    return changes.stream().distinct().toList();
+  }
+
+  /** The methods that gave values, as {@code Type.method}, by the texts of the values. */
+  Map<String, String> answers() {
+    return answers;
+  }
+
+  /** A stub of a type; null if it cannot have one. */
+  @Nullable Object stub(TypeRef type, String key) {
+    if (type.isPrimitive() || type.isArray()) {
+      return null;
+    }
+    try {
+      return stub(classes.objects.load(type.erased()), key);
+    } catch (RuntimeException | LinkageError absent) {
+      return null;
+    }
+  }
+
+  /** A stub of a class; null if it cannot have one. */
+  @Nullable Object stub(Class<?> type, String key) {
+    @Nullable Object empty = EMPTY.get(type.getName());
+    if (empty != null) {
+      return empty;
+    }
+    if (type.isInterface()) {
+      return proxy(type, key, Map.of());
+    }
+    if (type.isPrimitive() || type.isArray() || Modifier.isFinal(type.getModifiers())) {
+      return null;
+    }
+    return StandIns.ofClass(type, new OfClass(type, key)).orElse(null);
+  }
+
+  /**
+   * An object that implements an interface.
+   *
+   * @param results what methods without parameters return, by name
+   */
+  Object implement(TypeRef type, String key, Map<String, @Nullable Object> results) {
+    return proxy(classes.objects.load(type.erased()), key, results);
+  }
+
+  private Object proxy(Class<?> type, String key, Map<String, @Nullable Object> results) {
+    return StandIns.ofInterface(type, new OfInterface(type, key, results));
+  }
+
+  /** Stands in for an interface. */
+  private final class OfInterface implements InvocationHandler, StandIns.Keyed {
+
+    private final Class<?> type;
+    private final String key;
+    private final Map<String, @Nullable Object> results;
+
+    OfInterface(Class<?> type, String key, Map<String, @Nullable Object> results) {
+      this.type = type;
+      this.key = key;
+      this.results = results;
+    }
+
+    @Override
+    public @Nullable String key() {
+      return results.isEmpty() ? key : null;
+    }
+
+    @Override
+    public @Nullable Object invoke(Object proxy, Method method, @Nullable Object @Nullable [] given)
+        throws Throwable {
+      @Nullable Object[] arguments = given == null ? new Object[0] : given;
+      if (arguments.length == 0 && results.containsKey(method.getName())) {
+        return results.get(method.getName());
+      }
+      if (method.getDeclaringClass().equals(Object.class)) {
+        return ofObject(proxy, method, arguments, type.getSimpleName() + " " + key);
+      }
+      if (method.isDefault()) {
+        return InvocationHandler.invokeDefault(proxy, method, arguments);
+      }
+      return answer(type, key, method, arguments);
+    }
+  }
+
+  private static @Nullable Object ofObject(
+      Object self, Method method, @Nullable Object[] arguments, String text) {
+    return switch (method.getName()) {
+      case "equals" -> self == arguments[0];
+      case "hashCode" -> text.hashCode();
+      default -> text;
+    };
+  }
+
+  /** Stands in for a class. */
+  private final class OfClass implements StandIns.Answers, StandIns.Keyed {
+
+    private final Class<?> type;
+    private final String key;
+
+    OfClass(Class<?> type, String key) {
+      this.type = type;
+      this.key = key;
+    }
+
+    @Override
+    public String key() {
+      return key;
+    }
+
+    @Override
+    public @Nullable Object answer(Method method, @Nullable Object[] arguments) {
+      return Stubs.this.answer(type, key, method, arguments);
+    }
+  }
+
+  private @Nullable Object answer(
+      Class<?> type, String key, Method method, @Nullable Object[] arguments) {
+    String name = type.getSimpleName() + "." + method.getName();
+    if (method.getReturnType().equals(void.class)) {
+      if (CHANGING.matcher(method.getName()).matches()) {
+        changes.add(name);
+      }
+      return null;
+    }
+    String asked =
+        Arrays.stream(arguments).map(classes.reader::text).collect(Collectors.joining(", "));
+    Type result = method.getGenericReturnType();
+    String signature =
+        method.toGenericString()
+            + Arrays.stream(arguments)
+                .map(one -> one == null ? "null" : one.getClass().getName())
+                .collect(Collectors.joining(", ", "(", ")"));
+    if (result instanceof TypeVariable || result.equals(Object.class)) {
+      classes.asked.add(signature);
+      result = classes.expected.getOrDefault(signature, method.getReturnType());
+    }
+    @Nullable Object value = value(result, key + "." + method.getName() + "(" + asked + ")", 0);
+    Tree.values(classes.reader.read(value)).values().stream()
+        .map(Tree.Value::shown)
+        .filter(Objects::nonNull)
+        .forEach(text -> answers.put(text, name));
+    return value;
+  }
+
+  /** A value that depends only on the key. */
+  private @Nullable Object value(Type type, String key, int depth) {
+    Class<?> raw = raw(type);
+    if (raw.equals(Optional.class)) {
+      return Optional.ofNullable(value(argument(type), key, depth));
+    }
+    if (raw.equals(boolean.class) || raw.equals(Boolean.class)) {
+      return (key.hashCode() & 16) == 0;
+    }
+    if (Map.class.equals(raw)) {
+      return new LinkedHashMap<>();
+    }
+    if (Collection.class.isAssignableFrom(raw) && raw.isInterface()) {
+      List<@Nullable Object> elements = new ArrayList<>();
+      if (depth < MAX_DEPTH) {
+        elements.add(value(argument(type), key + "[0]", depth + 1));
+      }
+      return Set.class.isAssignableFrom(raw) ? new LinkedHashSet<>(elements) : elements;
+    }
+    if (raw.isEnum()) {
+      Object[] constants = raw.getEnumConstants();
+      return constants[Math.floorMod(key.hashCode(), constants.length)];
+    }
+    TypeRef named = TypeRefs.of(raw);
+    if (raw.isPrimitive() || raw.getName().startsWith("java.")) {
+      return new DistinctValues(
+              classes.objects, classes.reader, Math.floorMod(key.hashCode(), 5_000))
+          .next(named, Limits.NONE);
+    }
+    return depth < MAX_DEPTH ? object(raw, named, key) : null;
+  }
+
+  private @Nullable Object object(Class<?> raw, TypeRef named, String key) {
+    SlotTree.Roots roots =
+        SlotTree.of(
+            List.of(new SlotTree.Root("", named)), classes.shapes, classes.objects, field -> true);
+    DistinctValues values =
+        new DistinctValues(classes.objects, classes.reader, Math.floorMod(key.hashCode(), 5_000));
+    if (roots.roots().get(0) instanceof Slot.Opaque) {
+      return stub(raw, key);
+    }
+    return new SourceBuilder(classes.objects)
+        .build(roots.roots().get(0), Bases.filled(roots, values), this);
+  }
+
+  private static Class<?> raw(Type type) {
+    if (type instanceof Class<?> known) {
+      return known;
+    }
+    return type instanceof ParameterizedType generic
+        ? (Class<?>) generic.getRawType()
+        : Object.class;
+  }
+
+  private static Type argument(Type type) {
+    return type instanceof ParameterizedType generic
+        ? generic.getActualTypeArguments()[0]
+        : Object.class;
+  }
+}

@@ -1,0 +1,40 @@
+package dev.shelftwin.trial;
+
+import dev.shelftwin.ledger.ConceptLedger;
+import dev.shelftwin.ledger.HopLedger;
+import java.lang.reflect.InvocationTargetException;
+import java.util.Map;
+import java.util.Optional;
+import org.jspecify.annotations.Nullable;
+
+/** The mappers that the users have already. */
+@FunctionalInterface
+public interface ExistingMappers {
+
+  /** No mapper for any hop. */
+  ExistingMappers NONE = (concept, hop, updates) -> Optional.empty();
+
+  /**
+   * The mapper of a hop.
+   *
+   * @param updates whether it must fill an object that is there already
+   */
+  Optional<Call> of(ConceptLedger concept, HopLedger hop, boolean updates);
+
+  /** Calls one mapper. */
+  @FunctionalInterface
+  interface Call {
+
+    /**
+     * Maps an object.
+     *
+     * @param target the object to fill; null if one is created
+     * @param callerValues the values that the plan says the caller passes, by field
+     * @return the target; null if the mapper returns nothing
+     * @throws InvocationTargetException if the users' code fails
+     */
+    @Nullable Object map(
+        Object source, @Nullable Object target, Map<String, @Nullable Object> callerValues)
+        throws InvocationTargetException;
+  }
+}

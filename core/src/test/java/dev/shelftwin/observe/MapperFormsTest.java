@@ -1,0 +1,209 @@
+package dev.shelftwin.observe;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.junit.jupiter.params.provider.Arguments.of;
+
+import dev.shelftwin.finding.Finding;
+import dev.shelftwin.testkit.OpenProject;
+import dev.shelftwin.testkit.Project;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.Arguments;
+import org.junit.jupiter.params.provider.MethodSource;
+
+/** The forms that a method in the plan can have, what it needs, and names that are wrong. */
+class MapperFormsTest {
+
+  private static final String TYPES =
+      """
+      package coop.kiln.store;
+      import jakarta.persistence.*;
+      @Entity
+      public class GlazeRow {
+        @Id Long id;
+        String code;
+        String label;
+        String maker;
+        protected GlazeRow() {}
+        public String getCode() { return code; }
+        public String getLabel() { return label; }
+        public String getMaker() { return maker; }
+        public coop.kiln.api.GlazeView toView() {
+          return new coop.kiln.api.GlazeView(code, label, maker);
+        }
+      }
+      package coop.kiln.api;
+      public record GlazeView(String code, String label, String maker) {
+        public GlazeView(coop.kiln.store.GlazeRow row) {
+          this(row.getCode(), row.getLabel(), row.getMaker());
+        }
+        public static GlazeView from(coop.kiln.store.GlazeRow row) {
+          return new GlazeView(row);
+        }
+      }
+      package coop.kiln.map;
+      public interface Names {
+        String of(String code);
+        void remember(String code);
+        void saveName(String code);
+      }
+      package coop.kiln.map;
+      public class Labels {
+        private final Names names;
+        public Labels(Names names) { this.names = names; }
+        public String label(coop.kiln.store.GlazeRow row) { return row.getLabel(); }
+      }
+      package coop.kiln.map;
+      import coop.kiln.api.GlazeView;
+      import coop.kiln.store.GlazeRow;
+      public class Glazes {
+        private Names names;
+        private Labels labels;
+        private GlazeView plain(GlazeRow row) {
+          names.remember(row.getCode());
+          return new GlazeView(row.getCode(), row.getLabel(), row.getMaker());
+        }
+        GlazeView asked(GlazeRow row) {
+          return new GlazeView(row.getCode(), names.of(row.getLabel()), row.getMaker());
+        }
+        GlazeView labelled(GlazeRow row) {
+          return new GlazeView(row.getCode(), labels.label(row), row.getMaker());
+        }
+        GlazeView saved(GlazeRow row) {
+          names.saveName(row.getCode());
+          return plain(row);
+        }
+        GlazeView overloaded(GlazeRow row) { return plain(row); }
+        GlazeView overloaded(GlazeRow row, String language) { return plain(row); }
+        GlazeView endless(GlazeRow row) { throw new IllegalStateException("no session"); }
+        String other(GlazeRow row) { return row.getCode(); }
+        static class Nested {
+          static GlazeView view(GlazeRow row) { return GlazeView.from(row); }
+        }
+      }
+      package coop.kiln.map;
+      public abstract class Views<R, V> {
+        public V convert(R row) { return make(row); }
+        protected abstract V make(R row);
+      }
+      package coop.kiln.map;
+      import coop.kiln.api.GlazeView;
+      import coop.kiln.store.GlazeRow;
+      public class GlazeViews extends Views<GlazeRow, GlazeView> {
+        @Override protected GlazeView make(GlazeRow row) { return GlazeView.from(row); }
+      }
+      package coop.kiln.map;
+      public final class Objects {
+        private Objects() {}
+        public static Labels labels() { return new Labels(null); }
+        public static Glazes failing() { throw new IllegalStateException("no container"); }
+      }
+      """;
+
+  private static final String PLAN =
+      """
+      shelf-twin: 1
+      name: glazes
+      code: { sources: src }
+      layers:
+        store: { role: persistence, package: coop.kiln.store }
+        api: { role: transfer, package: coop.kiln.api }
+      concepts:
+        Glaze:
+          store: GlazeRow
+          api: { GlazeView: out }
+          fields:
+            - { store: id, is: key, stays: the store's own }
+          existing-mappers:
+            GlazeRow -> GlazeView: "METHOD"
+      """;
+
+  @TempDir Path folder;
+
+  /** Each case: the method, more of the plan, and what must be found. */
+  static Stream<Arguments> methods() {
+    return Stream.of(
+        of("coop.kiln.store.GlazeRow.toView", "", ""),
+        of("coop.kiln.api.GlazeView.from", "", ""),
+        of("coop.kiln.api.GlazeView.new", "", ""),
+        of("coop.kiln.api.GlazeView.new(coop.kiln.store.GlazeRow)", "", ""),
+        of("coop.kiln.map.Glazes.plain", "", ""),
+        of("coop.kiln.map.Glazes$Nested.view", "", ""),
+        of("coop.kiln.map.GlazeViews.convert", "", ""),
+        of("coop.kiln.map.Glazes.overloaded(coop.kiln.store.GlazeRow)", "", ""),
+        of(
+            "coop.kiln.map.Glazes.labelled",
+            "instances: { Labels: coop.kiln.map.Objects.labels }\n",
+            ""),
+        of(
+            "coop.kiln.map.Glazes.asked",
+            "",
+            "mapper-differs: GlazeRow.label becomes GlazeView.label in another way than the plan"
+                + " says"),
+        of("coop.kiln.map.Glazes.saved", "", "mapper-side-effect: It changes Names.saveName"),
+        of("coop.kiln.map.Glazes.gone", "", "mapper-fails: Glazes has no method gone"),
+        of("coop.kiln.map.Gone.plain", "", "mapper-fails: there is no class coop.kiln.map.Gone"),
+        of("nowhere", "", "mapper-fails: it is no method"),
+        of("coop.kiln.map.Glazes.other", "", "mapper-fails: no method of this name maps GlazeRow"),
+        of(
+            "coop.kiln.map.Glazes.overloaded",
+            "",
+            "mapper-fails: several methods of this name map GlazeRow to GlazeView"),
+        of(
+            "coop.kiln.map.Glazes.endless",
+            "",
+            "mapper-fails: fails for every sample: java.lang.IllegalStateException: no session"),
+        of("coop.kiln.map.Views.convert", "", "mapper-fails: Views is abstract"),
+        of(
+            "coop.kiln.map.Glazes.plain",
+            "instances: { Glazes: coop.kiln.map.Objects.failing }\n",
+            "mapper-fails: no container"),
+        of(
+            "coop.kiln.map.Glazes.plain",
+            "instances: { Glazes: coop.kiln.map.Objects.gone }\n",
+            "mapper-fails: coop.kiln.map.Objects.gone is no static method"));
+  }
+
+  @ParameterizedTest
+  @MethodSource("methods")
+  void everyFormIsRunAndEveryWrongNameIsSaid(String method, String more, String found) {
+    List<Finding> findings = observe(method, more).findings();
+    if (found.isEmpty()) {
+      assertThat(findings).isEmpty();
+    } else {
+      String rule = found.substring(0, found.indexOf(':'));
+      assertThat(findings)
+          .singleElement()
+          .satisfies(
+              finding -> {
+                assertThat(finding.rule().key()).isEqualTo(rule);
+                assertThat(finding.message()).contains(found.substring(rule.length() + 2));
+              });
+    }
+  }
+
+  private ObservedMapper observe(String method, String more) {
+    return new Project(folder)
+        .instead(PLAN.replace("METHOD", method) + more, TYPES)
+        .run(OpenProject::observe)
+        .get(0);
+  }
+
+  @Test
+  void routesGoThroughExistingMappersAndNoneIsGenerated() {
+    Project project =
+        new Project(folder).instead(PLAN.replace("METHOD", "coop.kiln.map.Glazes.asked"), TYPES);
+    assertThat(project.trial().routes())
+        .singleElement()
+        .satisfies(
+            route ->
+                assertThat(route.divergences())
+                    .extracting(divergence -> divergence.field() + " " + divergence.kind())
+                    .contains("GlazeView.label CHANGED"));
+    assertThat(project.run(OpenProject::generate).files()).isEmpty();
+  }
+}

@@ -1,0 +1,15 @@
+package coop.kiln.api;
+
+import java.math.BigDecimal;
+import java.time.*;
+import java.util.*;
+
+public class PlaceDto {
+  private String street;
+  private String town;
+
+  public String getStreet() { return street; }
+  public void setStreet(String street) { this.street = street; }
+  public String getTown() { return town; }
+  public void setTown(String town) { this.town = town; }
+}

@@ -1,0 +1,15 @@
+package coop.kiln.api;
+
+import java.math.BigDecimal;
+import java.time.*;
+import java.util.*;
+
+public class SeatDto {
+  private String name;
+  private int number;
+
+  public String getName() { return name; }
+  public void setName(String name) { this.name = name; }
+  public int getNumber() { return number; }
+  public void setNumber(int number) { this.number = number; }
+}

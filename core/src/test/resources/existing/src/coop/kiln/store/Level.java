@@ -1,0 +1,3 @@
+package coop.kiln.store;
+
+public enum Level { BEGINNER, SKILLED, MASTER }

@@ -1,0 +1,20 @@
+package coop.kiln.store;
+
+import jakarta.persistence.*;
+import java.math.BigDecimal;
+import java.time.*;
+import java.util.*;
+
+@Entity
+public class SeatRow {
+  @Id @GeneratedValue private Long id;
+  private String name;
+  private int number;
+
+  public Long getId() { return id; }
+  public void setId(Long id) { this.id = id; }
+  public String getName() { return name; }
+  public void setName(String name) { this.name = name; }
+  public int getNumber() { return number; }
+  public void setNumber(int number) { this.number = number; }
+}
