@@ -9,6 +9,7 @@ import dev.shelftwin.ledger.Ledger;
 import dev.shelftwin.ledger.LedgerBuilder;
 import dev.shelftwin.observe.ExistingCalls;
 import dev.shelftwin.observe.ExistingMapperObserver;
+import dev.shelftwin.observe.MapperComparer;
 import dev.shelftwin.observe.ObservedMapper;
 import dev.shelftwin.plan.Plan;
 import dev.shelftwin.plan.PlanReader;
@@ -30,6 +31,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import java.util.function.BiFunction;
 
 /**
  * All commands for one plan: ledger, check, generate and trial.
@@ -178,16 +180,55 @@ public final class ShelfTwin implements AutoCloseable {
         .run(
             Map.of(),
             ExistingMapperObserver.classes(ledger, reader),
+            (loader, uncompiled) -> observe(loader, tasks, progress, (task, mapper) -> mapper));
+  }
+
+  /**
+   * Runs existing mappers, finds out what they do, and compares each of them with the generated
+   * mapper of the same hop on the same samples.
+   *
+   * @param tasks some of {@link #existingMappers}
+   * @param samples how many for each mapper
+   */
+  public List<ObservedMapper> compare(
+      List<ExistingMapperObserver.Task> tasks, int samples, MapperProgress progress) {
+    Ledger plain = LedgerBuilder.build(MapperComparer.replaceable(ledger, reader), reader);
+    Generated generated = MapperGenerator.generate(plain.withoutUnknownNames());
+    return code.userCode()
+        .run(
+            generated.texts(),
+            ExistingMapperObserver.classes(ledger, reader),
             (loader, uncompiled) -> {
-              ExistingMapperObserver observer = new ExistingMapperObserver(ledger, reader, loader);
-              List<ObservedMapper> observed = new ArrayList<>();
-              for (ExistingMapperObserver.Task task : tasks) {
-                ObservedMapper mapper = observer.observe(task, run -> progress.runs(task, run));
-                progress.ends(task, mapper);
-                observed.add(mapper);
-              }
-              return observed;
+              Map<String, String> missing = new HashMap<>(generated.reasons());
+              uncompiled.forEach(
+                  (mapper, why) -> missing.put(mapper, "it does not compile: " + why));
+              MapperComparer comparer =
+                  new MapperComparer(
+                      ledger,
+                      plain,
+                      reader,
+                      loader,
+                      new TriedMappers(generated.texts().keySet(), missing),
+                      samples);
+              return observe(
+                  loader, tasks, progress, (task, mapper) -> mapper.with(comparer.compare(task)));
             });
+  }
+
+  private List<ObservedMapper> observe(
+      UserClassLoader loader,
+      List<ExistingMapperObserver.Task> tasks,
+      MapperProgress progress,
+      BiFunction<ExistingMapperObserver.Task, ObservedMapper, ObservedMapper> then) {
+    ExistingMapperObserver observer = new ExistingMapperObserver(ledger, reader, loader);
+    List<ObservedMapper> observed = new ArrayList<>();
+    for (ExistingMapperObserver.Task task : tasks) {
+      ObservedMapper mapper =
+          then.apply(task, observer.observe(task, run -> progress.runs(task, run)));
+      progress.ends(task, mapper);
+      observed.add(mapper);
+    }
+    return observed;
   }
 
   /** Told how far the observation of existing mappers has come. */

@@ -6,8 +6,10 @@ import dev.shelftwin.finding.Finding;
 import dev.shelftwin.finding.InputException;
 import dev.shelftwin.generate.SourceFile;
 import dev.shelftwin.ledger.Ledger;
+import dev.shelftwin.observe.ObservedMapper;
 import dev.shelftwin.report.FindingText;
 import dev.shelftwin.report.LedgerTable;
+import dev.shelftwin.report.MapperText;
 import dev.shelftwin.report.Style;
 import dev.shelftwin.report.TrialText;
 import dev.shelftwin.shape.Place;
@@ -29,7 +31,7 @@ import picocli.CommandLine.Option;
 /** Runs all commands on the example. */
 @Command(
     name = "demo",
-    description = "Runs all commands on an example, then on a variant of it with mistakes.",
+    description = "Runs all commands on an example, then on variants of it with mistakes.",
     mixinStandardHelpOptions = true)
 final class DemoCommand implements Callable<Integer> {
 
@@ -39,9 +41,17 @@ final class DemoCommand implements Callable<Integer> {
   private static final String CLEAN = "clean";
   private static final String FLAWED = "flawed";
 
+  /** The mistakes in the mappers that were written by hand. */
+  private static final List<String> BY_HAND =
+      List.of(
+          "mapper-crosses Member.familyName",
+          "mapper-refuses-missing MemberView.phone",
+          "mapper-drops MemberBadge.level",
+          "mapper-conditional PieceView.note");
+
   private final Console console;
 
-  @Option(names = "--to", paramLabel = "DIR", description = "Keep both variants in this folder.")
+  @Option(names = "--to", paramLabel = "DIR", description = "Keep all variants in this folder.")
   private @Nullable Path to;
 
   /** Whether the folder is kept when the program ends. */
@@ -54,7 +64,8 @@ final class DemoCommand implements Callable<Integer> {
   @Override
   public Integer call() throws IOException {
     Path folder = to == null ? Files.createTempDirectory("shelf-twin-demo") : to;
-    List<Path> variants = List.of(folder.resolve(CLEAN), folder.resolve(FLAWED));
+    List<Path> variants =
+        List.of(folder.resolve(CLEAN), folder.resolve(FLAWED), folder.resolve(KilnExample.BY_HAND));
     for (Path variant : variants) {
       if (Files.exists(variant)) {
         throw new InputException(
@@ -83,12 +94,14 @@ final class DemoCommand implements Callable<Integer> {
     title("The same with " + Flaw.ALL.size() + " planted mistakes");
     Flaw.ALL.forEach(flaw -> line("  · " + flaw.title()));
     boolean caught = flawed(folder);
+    title("The same service with mappers that were written by hand, four of them wrong");
+    boolean byHand = byHand(folder);
     line("");
     line(
         to == null
-            ? "'demo --to DIR' keeps both variants in a folder."
-            : "Both variants are in " + to + ".");
-    return clean && caught;
+            ? "'demo --to DIR' keeps all variants in a folder."
+            : "All variants are in " + to + ".");
+    return clean && caught && byHand;
   }
 
   private boolean clean(Path folder) {
@@ -132,12 +145,32 @@ final class DemoCommand implements Callable<Integer> {
     }
   }
 
+  private boolean byHand(Path folder) {
+    Path plan = KilnExample.writeByHand(folder.resolve(KilnExample.BY_HAND), folder.resolve(CLEAN));
+    try (ShelfTwin twin = ShelfTwin.open(plan)) {
+      stage("trial", "what the existing mappers do with every field");
+      List<ObservedMapper> mappers = twin.observe();
+      line(MapperText.of(mappers, style()).replace(folder + "/", ""));
+      List<String> found =
+          mappers.stream()
+              .flatMap(mapper -> mapper.findings().stream())
+              .map(DemoCommand::evidence)
+              .toList();
+      for (String mistake : BY_HAND) {
+        String verdict = found.contains(mistake) ? style().good("found ") : style().bad("missed");
+        line("  " + verdict + "  " + mistake);
+      }
+      return found.size() == BY_HAND.size() && found.containsAll(BY_HAND);
+    }
+  }
+
+  private static String evidence(Finding finding) {
+    return finding.rule().key() + " " + finding.field().map(FieldId::toString).orElse("");
+  }
+
   private static Stream<String> evidence(Flaw flaw, List<Finding> findings, TrialResult trial) {
     return flaw.stage().equals("check")
-        ? findings.stream()
-            .map(
-                finding ->
-                    finding.rule().key() + " " + finding.field().map(FieldId::toString).orElse(""))
+        ? findings.stream().map(DemoCommand::evidence)
         : trial.routes().stream()
             .flatMap(route -> route.divergences().stream())
             .map(DemoCommand::evidence);

@@ -21,7 +21,10 @@ import java.util.stream.Stream;
 /** The example of the kiln cooperative, which this program carries along. */
 final class KilnExample {
 
-  private static final String ROOT = "/demo/kiln";
+  /** The name of the variant whose mappers were written by hand. */
+  static final String BY_HAND = "by-hand";
+
+  private static final String ROOT = "/demo/";
   private static final String PLAN = "shelf-twin.yaml";
 
   private KilnExample() {}
@@ -36,7 +39,7 @@ final class KilnExample {
    */
   static Path write(Path folder, List<Flaw> flaws) {
     try {
-      copyTo(folder);
+      copyTo(folder, "kiln");
       for (Flaw flaw : flaws) {
         for (Flaw.Edit edit : flaw.edits()) {
           Path file = folder.resolve(edit.file());
@@ -55,15 +58,46 @@ final class KilnExample {
     }
   }
 
-  private static void copyTo(Path folder) throws IOException {
-    URI uri = uri(Objects.requireNonNull(KilnExample.class.getResource(ROOT + "/" + PLAN)));
+  /**
+   * Writes the variant with mappers that were written by hand.
+   *
+   * @param folder created if it does not exist
+   * @param kiln the example, whose types it uses
+   * @return the plan
+   * @throws InputException if the folder cannot be written
+   */
+  static Path writeByHand(Path folder, Path kiln) {
+    try {
+      copyTo(folder, BY_HAND);
+      Path plan = folder.resolve(PLAN);
+      String types = "../" + kiln.getFileName();
+      String code =
+          """
+          code:
+            sources: [src/main/java, %1$s/src/main/java, %1$s/src/test/java]
+            class-path: %1$s/target/class-path.txt
+          """
+              .formatted(types);
+      Files.writeString(plan, Files.readString(plan).replaceFirst("(?m)^code:\\n(  .*\\n)+", code));
+      return plan;
+    } catch (IOException failure) {
+      throw new InputException(
+          Place.in(folder.toString()),
+          "the example cannot be written here: " + failure,
+          "name another folder with --to");
+    }
+  }
+
+  private static void copyTo(Path folder, String example) throws IOException {
+    URI uri =
+        uri(Objects.requireNonNull(KilnExample.class.getResource(ROOT + example + "/" + PLAN)));
     if (!"jar".equals(uri.getScheme())) {
       copy(Objects.requireNonNull(Path.of(uri).getParent()), folder);
       return;
     }
     JarURLConnection inJar = (JarURLConnection) uri.toURL().openConnection();
     try (FileSystem jar = FileSystems.newFileSystem(Path.of(uri(inJar.getJarFileURL())))) {
-      copy(jar.getPath(ROOT), folder);
+      copy(jar.getPath(ROOT + example), folder);
     }
   }
 

@@ -52,6 +52,16 @@ final class PlanOptions {
     return plan;
   }
 
+  /** The options as a list of arguments. */
+  List<String> list() {
+    List<String> arguments = new ArrayList<>();
+    classes.forEach(path -> arguments.addAll(List.of("--classes", path.toString())));
+    sources.forEach(path -> arguments.addAll(List.of("--sources", path.toString())));
+    classPath.forEach(path -> arguments.addAll(List.of("--class-path", path.toString())));
+    arguments.add(plan.toString());
+    return arguments;
+  }
+
   /** The options as they were given, to call the same again. */
   String arguments() {
     StringBuilder text = new StringBuilder(plan.toString());

@@ -16,11 +16,9 @@ import java.time.Duration;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
-import java.util.Map;
 import java.util.Objects;
 import java.util.OptionalInt;
 import java.util.Set;
-import java.util.TreeMap;
 import java.util.concurrent.Callable;
 import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
@@ -93,6 +91,18 @@ final class TrialCommand implements Callable<Integer> {
       description = "How long one sample may take; ${DEFAULT-VALUE}.")
   private int timeLimit = 10;
 
+  @Option(
+      names = "--mappers-only",
+      description = "Only observe the existing mappers of the plan, without any route.")
+  private boolean mappersOnly;
+
+  @Option(
+      names = "--compare",
+      description =
+          "Compare every existing mapper with the generated one of the same hop, on the same"
+              + " samples.")
+  private boolean compare;
+
   @Option(names = "--worker", hidden = true)
   private @Nullable String worker;
 
@@ -140,23 +150,19 @@ final class TrialCommand implements Callable<Integer> {
             format == Format.JSON
                 ? JsonReport.of(result, mappers)
                 : MapperText.of(mappers, console.style())
-                    + TrialText.of(result, repeat(), console.style()));
+                    + (mappersOnly ? "" : TrialText.of(result, repeat(), console.style())));
     boolean right = result.held() && mappers.stream().allMatch(MapperText::isRight);
     return right ? ExitCode.DONE : ExitCode.FOUND;
   }
 
   /** What existing mappers do, in the order of the plan. */
   private List<ObservedMapper> mappers(TrialSupervisor.Outcome outcome) {
-    Map<Integer, ObservedMapper> mappers = new TreeMap<>(outcome.mappers());
-    if (!outcome.failures().isEmpty()) {
-      try (ShelfTwin twin = plan.open(console.silent())) {
-        List<ExistingMapperObserver.Task> tasks = tasks(twin);
-        outcome
-            .failures()
-            .forEach((mapper, why) -> mappers.put(mapper, tasks.get(mapper).failed(why)));
-      }
+    if (outcome.failures().isEmpty()) {
+      return outcome.mappers(List.of());
     }
-    return List.copyOf(mappers.values());
+    try (ShelfTwin twin = plan.open(console.silent())) {
+      return outcome.mappers(tasks(twin));
+    }
   }
 
   private List<ExistingMapperObserver.Task> tasks(ShelfTwin twin) {
@@ -181,12 +187,18 @@ final class TrialCommand implements Callable<Integer> {
               Duration.ofSeconds(timeLimit),
               inMemory ? Duration.ZERO : OPENING);
       try {
-        if (compiled) {
+        if (mappersOnly) {
+          teller.begins(List.of());
+        } else if (compiled) {
           twin.trialOfCompiled(options(), teller);
         } else {
           twin.trial(options(), teller);
         }
-        twin.observe(open(tasks), teller);
+        if (compare) {
+          twin.compare(open(tasks), samples, teller);
+        } else {
+          twin.observe(open(tasks), teller);
+        }
       } catch (InputException wrong) {
         console.err().print(FindingText.ofErrors(wrong.errors(), console.style()));
         teller.finish(ExitCode.WRONG_INPUT);

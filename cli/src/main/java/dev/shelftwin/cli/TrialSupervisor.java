@@ -1,5 +1,6 @@
 package dev.shelftwin.cli;
 
+import dev.shelftwin.observe.ExistingMapperObserver;
 import dev.shelftwin.observe.ObservedMapper;
 import dev.shelftwin.trial.RouteResult;
 import dev.shelftwin.trial.TrialProgress;
@@ -35,6 +36,9 @@ final class TrialSupervisor {
 
   /** The heap of the other virtual machine: enough for a provider and a database in memory. */
   private static final String HEAP = "-Xmx1g";
+
+  /** The class with the program's main method. */
+  private static final String MAIN = TrialSupervisor.class.getPackageName() + ".Main";
 
   private static final Duration PATIENCE = Duration.ofSeconds(5);
 
@@ -76,6 +80,17 @@ final class TrialSupervisor {
       Map<Integer, String> failures,
       int exitCode) {
 
+    /**
+     * What all existing mappers do, in the order of the plan.
+     *
+     * @param tasks the existing mappers
+     */
+    List<ObservedMapper> mappers(List<ExistingMapperObserver.Task> tasks) {
+      Map<Integer, ObservedMapper> all = new TreeMap<>(mappers);
+      failures.forEach((mapper, why) -> all.put(mapper, tasks.get(mapper).failed(why)));
+      return List.copyOf(all.values());
+    }
+
     static Outcome notRun(int exitCode) {
       return new Outcome(null, Map.of(), Map.of(), exitCode);
     }
@@ -95,7 +110,7 @@ final class TrialSupervisor {
       if (attempt.finished != null && attempt.finished.exitCode() != ExitCode.DONE) {
         return Outcome.notRun(attempt.finished.exitCode());
       }
-      if (routes.isEmpty() && attempt.finished == null) {
+      if (plan.isEmpty() && attempt.finished == null) {
         return unable(exit);
       }
       if (attempt.finished == null) {
@@ -213,7 +228,7 @@ final class TrialSupervisor {
             "-Dshelf-twin.command=" + Console.command(),
             "-cp",
             System.getProperty("java.class.path"),
-            Main.class.getName()));
+            MAIN));
     command.addAll(arguments);
     command.add("--worker=" + port + ":" + secret);
     List<Integer> known = new ArrayList<>(results.keySet());

@@ -10,6 +10,7 @@ import dev.shelftwin.finding.HopId;
 import dev.shelftwin.finding.Remedy;
 import dev.shelftwin.finding.RuleId;
 import dev.shelftwin.ledger.Account;
+import dev.shelftwin.observe.Comparison;
 import dev.shelftwin.observe.Flow;
 import dev.shelftwin.observe.ObservedMapper;
 import dev.shelftwin.shape.Place;
@@ -119,7 +120,8 @@ sealed interface WorkerMessage {
       String method,
       int runs,
       List<FlowData> flows,
-      List<FindingData> findings) {
+      List<FindingData> findings,
+      @Nullable ComparisonData comparison) {
 
     static MapperData of(ObservedMapper mapper) {
       return new MapperData(
@@ -128,7 +130,8 @@ sealed interface WorkerMessage {
           mapper.method(),
           mapper.runs(),
           mapper.flows().stream().map(FlowData::of).toList(),
-          mapper.findings().stream().map(FindingData::of).toList());
+          mapper.findings().stream().map(FindingData::of).toList(),
+          mapper.comparison().map(ComparisonData::of).orElse(null));
     }
 
     ObservedMapper toResult() {
@@ -138,7 +141,28 @@ sealed interface WorkerMessage {
           method,
           runs,
           flows.stream().map(FlowData::toFlow).toList(),
-          findings.stream().map(FindingData::toFinding).toList());
+          findings.stream().map(FindingData::toFinding).toList(),
+          Optional.ofNullable(comparison).map(ComparisonData::toComparison));
+    }
+  }
+
+  /** A comparison without optionals. */
+  record ComparisonData(
+      int samples,
+      List<String> unexercised,
+      List<Comparison.Difference> differences,
+      @Nullable String reason) {
+
+    static ComparisonData of(Comparison comparison) {
+      return new ComparisonData(
+          comparison.samples(),
+          comparison.unexercised(),
+          comparison.differences(),
+          comparison.reason().orElse(null));
+    }
+
+    Comparison toComparison() {
+      return new Comparison(samples, unexercised, differences, Optional.ofNullable(reason));
     }
   }
 

@@ -307,6 +307,59 @@ class CommandLineIT {
     assertThat(result.err()).contains("{").doesNotContain("an error of its own");
   }
 
+  @Test
+  void existingMappersAreObservedAndComparedAlthoughOthersEndOrBlock() throws Exception {
+    write("model/Bowl", "public record Bowl(String name, int size) {}");
+    write("api/BowlView", "public record BowlView(String name, int size) {}");
+    write(
+        "api/Bowls",
+        """
+        import coop.kiln.model.Bowl;
+        public class Bowls {
+          static BowlView right(Bowl bowl) { return new BowlView(bowl.name(), bowl.size()); }
+          static BowlView wrong(Bowl bowl) { return new BowlView(bowl.name(), 0); }
+          static BowlView ends(Bowl bowl) { System.exit(0); return null; }
+          static BowlView blocks(Bowl bowl) { while (true) Thread.onSpinWait(); }
+        }
+        """);
+    Files.writeString(
+        folder.resolve("shelf-twin.yaml"),
+        """
+        shelf-twin: 1
+        name: bowls
+        code: { sources: src }
+        layers:
+          model: { role: domain, package: coop.kiln.model }
+          api: { role: transfer, package: coop.kiln.api }
+        concepts:
+          Bowl:
+            model: Bowl
+            api: { BowlView: out }
+            existing-mappers:
+              Bowl -> BowlView:
+                [coop.kiln.api.Bowls.right, coop.kiln.api.Bowls.wrong, coop.kiln.api.Bowls.ends, coop.kiln.api.Bowls.blocks]
+        """);
+    Result result =
+        run("trial", "--in-memory", "--compare", "--time-limit", "5", "--format", "json");
+    assertThat(result.code()).as(result.err()).isOne();
+    JsonNode trial = new ObjectMapper().readTree(result.out());
+    assertThat(trial.at("/routes/0/outcome").asText()).isEqualTo("held");
+    assertThat(stream(trial.get("mappers")).map(one -> one.at("/findings/0/rule").asText()))
+        .containsExactly("", "mapper-drops", "mapper-fails", "mapper-fails");
+    assertThat(trial.at("/mappers/0/comparison/samples").asInt()).isEqualTo(200);
+    assertThat(trial.at("/mappers/0/comparison/differences")).isEmpty();
+    assertThat(trial.at("/mappers/1/comparison/differences/0/field").asText()).isEqualTo("size");
+    assertThat(trial.at("/mappers/0/flows/0").toString())
+        .contains("\"target\":\"name\",\"sources\":[\"name\"],\"account\":\"carried\"");
+    assertThat(trial.at("/mappers/2/findings/0/message").asText())
+        .contains("ended the Java virtual machine with the exit code 0");
+    assertThat(trial.at("/mappers/3/findings/0/message").asText())
+        .contains("did not come back within 5 s", "coop.kiln.api.Bowls.blocks");
+    Path byHand = Path.of(System.getProperty("shelf-twin.kiln"), "../by-hand/shelf-twin.yaml");
+    assertThat(run("ledger", "--observed", byHand.toString()).out())
+        .contains("│ familyName │ familyName  carried", "│ givenName  carried ");
+  }
+
   private void write(String name, String type) throws IOException {
     Path file = folder.resolve("src/coop/kiln/" + name + ".java");
     Files.createDirectories(file.getParent());
@@ -366,6 +419,7 @@ class CommandLineIT {
         .contains("found   by check: leaked-key FiringView.id")
         .contains("found   by trial: MemberRow->Member Member.givenName")
         .contains("found   by trial: FiringRow->FiringRow@table FiringRow.startedAt")
+        .contains("found   mapper-conditional PieceView.note")
         .doesNotContain("missed");
     assertThat(folder.resolve("demo/flawed/shelf-twin.yaml")).exists();
     refused(run("demo", "--to", folder.resolve("demo").toString()), "may have been edited", "--to");

@@ -26,6 +26,7 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
 /**
@@ -64,6 +65,7 @@ public final class Drafter {
     if (guessed.concepts().isEmpty()) {
       throw nothingPaired(begun, shapes);
     }
+    guessed = drafter.withMappers(guessed);
     LayerHabits habits = new LayerHabits(LedgerBuilder.build(guessed, shapes));
     RepeatedRows repeated = RepeatedRows.of(guessed, habits);
     GuessComments comments = drafter.comments(repeated.plan(), repeated.defaults());
@@ -115,6 +117,7 @@ public final class Drafter {
         rows.put(concept.name(), concept.rows().stream().map(drafter.built::get).toList());
       }
     }
+    plan = drafter.withMappers(plan);
     List<Concept> added = plan.concepts().subList(begun.concepts().size(), plan.concepts().size());
     GuessComments comments = drafter.comments(plan, Map.of());
     return drafter.result(PlanText.extend(file, text, rows, added, comments), comments);
@@ -157,6 +160,19 @@ public final class Drafter {
         comments.head() + PlanWriter.write(carried, part -> comments.about(part, guesses));
     PlanReader.read(old.at().file(), written);
     return drafter.result(written, guesses);
+  }
+
+  /** The plan with the methods of the users that map the types of new concepts. */
+  private Plan withMappers(Plan plan) {
+    MapperGuesses guesses = new MapperGuesses(plan, shapes);
+    Ledger ledger = LedgerBuilder.build(plan, shapes);
+    Set<String> fresh =
+        concepts.stream().map(DraftConcept::name).collect(Collectors.toUnmodifiableSet());
+    return plan.with(
+        plan.concepts().stream()
+            .map(
+                concept -> fresh.contains(concept.name()) ? guesses.with(concept, ledger) : concept)
+            .toList());
   }
 
   private Plan guess(List<DataTypes> types) {
@@ -238,6 +254,14 @@ public final class Drafter {
                   .guesses()
                   .forEach(
                       guess -> comments.add(plan.concept(concept.name()).orElseThrow(), guess));
+              plan.concept(concept.name()).stream()
+                  .flatMap(one -> one.existing().stream().map(mapper -> Map.entry(one, mapper)))
+                  .filter(one -> !concept.takesRowsOnly())
+                  .forEach(
+                      one ->
+                          comments.add(
+                              one.getKey(),
+                              new Guess(Guess.Kind.MAPPERS, one.getValue().toString())));
               for (DraftRow draft : concept.rows()) {
                 Row row = Objects.requireNonNull(built.get(draft));
                 Object part = defaults.containsKey(row) ? defaults.get(row) : row;

@@ -38,6 +38,7 @@ record Guess(Kind kind, String subject) {
     RESPONSE("responses, by their names"),
     BOTH_DIRECTIONS("used in both directions, as the name does not tell"),
     POSSIBLE_DIRECTION("used in one direction, as objects for the other one cannot be created"),
+    MAPPERS("methods that map already, by their types"),
     NESTED("used in more directions, as other types contain it");
 
     private final String description;

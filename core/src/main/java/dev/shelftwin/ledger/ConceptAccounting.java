@@ -53,9 +53,19 @@ final class ConceptAccounting {
     }
     Catalogue catalogue = new Catalogue(shapes, nested.mappers(pairing.concept(), hop));
     ConversionResolver conversions = new ConversionResolver(shapes, catalogue);
-    return new CreatorSelection(hop)
-        .best(
-            creator -> new HopAccounting(pairing, hop, conversions, relations, creator).account());
+    HopOutcome best =
+        new CreatorSelection(hop)
+            .best(
+                creator ->
+                    new HopAccounting(pairing, hop, conversions, relations, creator).account());
+    boolean existing = !pairing.concept().existing(hop.from().use(), hop.to().use()).isEmpty();
+    boolean complete =
+        best.ledger().creator().isPresent()
+            && best.ledger().mappings().stream().noneMatch(one -> one.account().isError());
+    // Only the users' own mapper knows how it creates and fills the target.
+    return existing && !complete
+        ? HopAccounting.ofExistingMapper(pairing, hop, conversions, relations).account()
+        : best;
   }
 
   private static List<Hop> hops(Pairing pairing, boolean direct) {

@@ -47,6 +47,11 @@ public record ConceptLedger(
     return pairing.concept();
   }
 
+  /** Whether the plan names a mapper of the users for a hop. */
+  public boolean isExisting(HopLedger hop) {
+    return !concept().existing(hop.hop().from().use(), hop.hop().to().use()).isEmpty();
+  }
+
   public String name() {
     return concept().name();
   }

@@ -33,12 +33,26 @@ final class HopAccounting {
   private final Optional<Creator> creator;
   private final HopLedger slots;
 
+  /** Whether every field of the target can be set, in whatever way. */
+  private final boolean setsAll;
+
   HopAccounting(
       Pairing pairing,
       Hop hop,
       ConversionResolver conversions,
       RowRelations relations,
       Optional<Creator> creator) {
+    this(pairing, hop, conversions, relations, creator, false);
+  }
+
+  private HopAccounting(
+      Pairing pairing,
+      Hop hop,
+      ConversionResolver conversions,
+      RowRelations relations,
+      Optional<Creator> creator,
+      boolean setsAll) {
+    this.setsAll = setsAll;
     this.pairing = pairing;
     this.hop = hop;
     this.conversions = conversions;
@@ -48,6 +62,12 @@ final class HopAccounting {
     this.creator = creator;
     // Parameter types depend only on the creator, so they are known before any field is mapped.
     this.slots = new HopLedger(hop, creator, List.of());
+  }
+
+  /** Accounts for a hop whose mapper the users have written, however it creates the target. */
+  static HopAccounting ofExistingMapper(
+      Pairing pairing, Hop hop, ConversionResolver conversions, RowRelations relations) {
+    return new HopAccounting(pairing, hop, conversions, relations, Optional.empty(), true);
   }
 
   HopOutcome account() {
@@ -96,7 +116,8 @@ final class HopAccounting {
   }
 
   private Accounted ofTarget(Field target) {
-    Optional<TypeRef> slot = slots.slot(target);
+    Optional<TypeRef> slot =
+        setsAll ? slots.slot(target).or(() -> Optional.of(target.type())) : slots.slot(target);
     Optional<Row> row = pairing.rowOf(target.name(), hop.to());
     Optional<GivenValue> given = row.flatMap(directives::given);
     if (given.isPresent()) {

@@ -30,16 +30,12 @@ final class MapperPlans {
     return new MapperPlans(plan, concepts).all();
   }
 
-  private static boolean isExisting(ConceptLedger concept, HopLedger hop) {
-    return !concept.concept().existing(hop.hop().from().use(), hop.hop().to().use()).isEmpty();
-  }
-
   /** The hops that generated mappers call; they are generated even if the users have mappers. */
   private Set<HopLedger> called() {
     Set<HopLedger> called = Collections.newSetFromMap(new IdentityHashMap<>());
     Deque<HopLedger> open = new ArrayDeque<>();
     for (ConceptLedger concept : concepts.values()) {
-      concept.hops().stream().filter(hop -> !isExisting(concept, hop)).forEach(open::add);
+      concept.hops().stream().filter(hop -> !concept.isExisting(hop)).forEach(open::add);
     }
     while (!open.isEmpty()) {
       open.remove()
@@ -65,7 +61,7 @@ final class MapperPlans {
                 List<HopLedger> hops =
                     concept.hops().stream()
                         .filter(hop -> hop.hop().outer().layer().equals(layer))
-                        .filter(hop -> !isExisting(concept, hop) || called.contains(hop))
+                        .filter(hop -> !concept.isExisting(hop) || called.contains(hop))
                         .toList();
                 if (!hops.isEmpty()) {
                   MapperPlan mapper =

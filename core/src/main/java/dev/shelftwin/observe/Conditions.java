@@ -98,6 +98,10 @@ final class Conditions {
           leaf.constants().forEach(constant -> all.add(isNot(leaf, Set.of(constant))));
         }
       }
+      if (slot instanceof Slot.Many) {
+        all.add(new Condition(slot.path() + " is empty", values -> isEmpty(values.get(slot))));
+        all.add(new Condition(slot.path() + " is not empty", values -> !isEmpty(values.get(slot))));
+      }
       if (slot.mayBeMissing()) {
         all.add(new Condition(slot.path() + " is missing", values -> values.get(slot) == null));
         all.add(new Condition(slot.path() + " is there", values -> values.get(slot) != null));
@@ -145,6 +149,10 @@ final class Conditions {
       }
     }
     return only;
+  }
+
+  private static boolean isEmpty(@Nullable Object size) {
+    return size == null || size.equals(0);
   }
 
   private static Condition is(Slot.Leaf leaf, Object value) {

@@ -136,7 +136,8 @@ final class Constants {
         @Override
         public void visitMethodInsn(
             int opcode, String owner, String called, String type, boolean isInterface) {
-          calls.put(name + " " + called, line);
+          String place = called.equals("<init>") ? owner.replace('/', '.') : called;
+          calls.put(name + " " + place, line);
         }
       };
     }

@@ -51,6 +51,15 @@ public final class ExistingCalls implements ExistingMappers {
     return Optional.empty();
   }
 
+  /**
+   * The mapper of one method.
+   *
+   * @param updates whether it must fill an object that is there already
+   */
+  synchronized Optional<Call> of(ExistingMapperObserver.Task task, boolean updates) {
+    return find(task).filter(found -> found.call.updates() == updates).map(found -> found);
+  }
+
   private Optional<OfMethod> find(ExistingMapperObserver.Task task) {
     try {
       ExistingMapperObserver.Found found = observer.find(task);

@@ -165,7 +165,15 @@ public final class ExistingMapperObserver {
             begins);
     Constants constants = Constants.of(owner);
     Observations seen =
-        new MapperObserver(runs, roots, objects, reader, constants, names(task)).observe();
+        new MapperObserver(
+                runs,
+                roots,
+                objects,
+                reader,
+                AcceptedValues.of(task.concept(), task.hop().hop().from(), objects, reader),
+                constants,
+                names(task))
+            .observe();
     List<ExpectedFlow> expected = ExpectedFlow.of(ledger, task.hop());
     Explanations explanations =
         new Explanations(

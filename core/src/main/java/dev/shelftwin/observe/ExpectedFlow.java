@@ -4,6 +4,7 @@ import dev.shelftwin.convert.Operation;
 import dev.shelftwin.ledger.FieldMapping;
 import dev.shelftwin.ledger.HopLedger;
 import dev.shelftwin.ledger.Ledger;
+import dev.shelftwin.plan.Text;
 import dev.shelftwin.shape.Container;
 import dev.shelftwin.shape.Field;
 import java.util.ArrayList;
@@ -61,10 +62,24 @@ record ExpectedFlow(List<String> sources, String target, FieldMapping mapping) {
       }
       flows.add(
           new ExpectedFlow(
-              mapping.sources().stream().map(field -> sourcePrefix + field.name()).toList(),
+              mapping.sources().stream()
+                  .map(field -> sourcePrefix + path(field, mapping, hop))
+                  .toList(),
               target.map(field -> targetPrefix + field.name()).orElse(""),
               mapping));
     }
+  }
+
+  /** The path of a field; of another row only the key, if the plan's row names it. */
+  private static String path(Field field, FieldMapping mapping, HopLedger hop) {
+    String head = field.name() + ".";
+    return mapping
+        .row()
+        .flatMap(row -> row.named(hop.hop().from().use()))
+        .map(Text::value)
+        .filter(named -> named.startsWith(head))
+        .map(named -> inside(field) + named.substring(head.length()))
+        .orElse(field.name());
   }
 
   /** The path to the fields of the objects in a field. */

@@ -140,7 +140,7 @@ final class MapperFindings {
             .field(field)
             .flatMap(Field::writer)
             .map(writer -> writer.name())
-            .orElse("");
+            .orElse(hop.hop().to().shape().type().binaryName());
     OptionalInt line = constants.line(called, setter);
     Optional<Place> source = owner.map(Shape::place).filter(place -> place.line() > 0);
     return line.isPresent() && source.isPresent()

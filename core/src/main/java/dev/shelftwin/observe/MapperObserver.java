@@ -36,6 +36,7 @@ final class MapperObserver {
   /**
    * An observer.
    *
+   * @param usual values that the domain accepts
    * @param names the constants of the target's enumerations
    */
   MapperObserver(
@@ -43,9 +44,10 @@ final class MapperObserver {
       SlotTree.Roots roots,
       UserObjects objects,
       TreeReader reader,
+      AcceptedValues usual,
       Constants constants,
       List<String> names) {
-    this.repairs = new Repairs(runs, roots, constants, names);
+    this.repairs = new Repairs(runs, roots, usual, constants, names);
     this.runs = runs;
     this.roots = roots;
     this.objects = objects;

@@ -3,6 +3,7 @@ package dev.shelftwin.observe;
 import dev.shelftwin.finding.Finding;
 import java.util.List;
 import java.util.Objects;
+import java.util.Optional;
 
 /**
  * What one method of the users does.
@@ -13,9 +14,16 @@ import java.util.Objects;
  * @param runs how often it was called
  * @param flows what it does with every field of its source and target
  * @param findings what differs from the plan, or is a mistake in any plan
+ * @param comparison with the generated mapper; empty if it was not asked for
  */
 public record ObservedMapper(
-    String concept, String hop, String method, int runs, List<Flow> flows, List<Finding> findings) {
+    String concept,
+    String hop,
+    String method,
+    int runs,
+    List<Flow> flows,
+    List<Finding> findings,
+    Optional<Comparison> comparison) {
 
   public ObservedMapper {
     Objects.requireNonNull(concept, "concept");
@@ -23,5 +31,22 @@ public record ObservedMapper(
     Objects.requireNonNull(method, "method");
     flows = List.copyOf(flows);
     findings = List.copyOf(findings);
+    Objects.requireNonNull(comparison, "comparison");
+  }
+
+  /** A result without a comparison. */
+  public ObservedMapper(
+      String concept,
+      String hop,
+      String method,
+      int runs,
+      List<Flow> flows,
+      List<Finding> findings) {
+    this(concept, hop, method, runs, flows, findings, Optional.empty());
+  }
+
+  /** The same with a comparison. */
+  public ObservedMapper with(Comparison compared) {
+    return new ObservedMapper(concept, hop, method, runs, flows, findings, Optional.of(compared));
   }
 }

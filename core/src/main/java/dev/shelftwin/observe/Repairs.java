@@ -6,6 +6,7 @@ import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
@@ -22,6 +23,7 @@ final class Repairs {
 
   private final MapperRuns runs;
   private final SlotTree.Roots roots;
+  private final AcceptedValues usual;
   private final Constants constants;
   private final List<String> names;
   private int tried;
@@ -32,27 +34,82 @@ final class Repairs {
   /**
    * No values known yet.
    *
+   * @param usual values that the domain accepts
    * @param names the constants of the target's enumerations
    */
-  Repairs(MapperRuns runs, SlotTree.Roots roots, Constants constants, List<String> names) {
+  Repairs(
+      MapperRuns runs,
+      SlotTree.Roots roots,
+      AcceptedValues usual,
+      Constants constants,
+      List<String> names) {
     this.runs = runs;
     this.roots = roots;
+    this.usual = usual;
     this.constants = constants;
     this.names = List.copyOf(names);
   }
 
-  /** Values that the mapper accepts: other texts and numbers are tried where it refuses. */
+  /**
+   * Values that the mapper accepts: those that the domain accepts, or other texts and numbers,
+   * where it refuses ordinary ones.
+   *
+   * @param onlyKnown whether nothing more is tried than what was accepted before
+   */
   Optional<SourceValues> working(SourceValues drawn, boolean onlyKnown) {
     SourceValues values = drawn;
-    for (Map.Entry<Slot.Leaf, List<Object>> known : accepted.entrySet()) {
-      values = values.with(known.getKey(), other(known.getKey(), values, 1));
+    int place = 0;
+    for (Slot.Leaf leaf : accepted.keySet()) {
+      values = values.with(leaf, known(leaf, place++));
     }
     MapperRuns.Run run = runs.run(values);
+    if (!run.failed() || onlyKnown) {
+      return run.failed() ? Optional.empty() : Optional.of(values);
+    }
+    Optional<SourceValues> usualOnes = usualWhereNeeded(values);
+    return usualOnes.isPresent() ? usualOnes : tryEach(values, run);
+  }
+
+  private @Nullable Object known(Slot.Leaf leaf, int place) {
+    List<Object> known = accepted.getOrDefault(leaf, List.of());
+    return known.get(place % known.size());
+  }
+
+  /** Takes values of the domain for all, then takes back those that are not needed. */
+  private Optional<SourceValues> usualWhereNeeded(SourceValues drawn) {
+    SourceValues values = drawn;
+    int place = 0;
+    for (Slot.Leaf leaf : roots.leaves()) {
+      List<Object> candidates = usual.of(leaf);
+      if (!candidates.isEmpty() && !leaf.isCondition()) {
+        values = values.with(leaf, candidates.get(place++ % candidates.size()));
+      }
+    }
+    if (runs.run(values).failed()) {
+      return Optional.empty();
+    }
+    for (Slot.Leaf leaf : roots.leaves()) {
+      if (values.get(leaf) != drawn.get(leaf)) {
+        SourceValues without = values.with(leaf, drawn.get(leaf));
+        if (runs.run(without).failed()) {
+          accepted.put(leaf, like(leaf, Objects.requireNonNull(values.get(leaf))));
+        } else {
+          values = without;
+        }
+      }
+    }
+    return Optional.of(values);
+  }
+
+  /** Tries values one by one; another failure means that the one before is mended. */
+  private Optional<SourceValues> tryEach(SourceValues drawn, MapperRuns.Run first) {
+    SourceValues values = drawn;
+    MapperRuns.Run run = first;
     Set<String> failures = new HashSet<>(Set.of(place(run)));
     boolean progress = true;
-    while (run.failed() && progress && !onlyKnown) {
+    while (run.failed() && progress) {
       progress = false;
-      for (Slot slot : roots.all()) {
+      for (Slot slot : leavesFirst()) {
         for (Object candidate : candidates(slot)) {
           if (tried > MOST || progress) {
             break;
@@ -74,6 +131,13 @@ final class Repairs {
     return run.failed() ? Optional.empty() : Optional.of(values);
   }
 
+  /** What is missing cannot be varied, so that comes last. */
+  private List<Slot> leavesFirst() {
+    List<Slot> slots = new ArrayList<>(roots.leaves());
+    roots.all().stream().filter(slot -> !(slot instanceof Slot.Leaf)).forEach(slots::add);
+    return slots;
+  }
+
   private static String place(MapperRuns.Run run) {
     return run.failure()
         .map(
@@ -91,6 +155,7 @@ final class Repairs {
   private List<Object> candidates(Slot slot) {
     if (slot instanceof Slot.Leaf leaf) {
       List<Object> all = new ArrayList<>(leaf.constants());
+      all.addAll(usual.of(leaf));
       if (leaf.type().isLang("String")) {
         all.addAll(names);
       }
@@ -108,6 +173,9 @@ final class Repairs {
   private List<Object> like(Slot.Leaf leaf, Object value) {
     List<Object> values = new ArrayList<>(List.of(value));
     values.addAll(Alike.of(value));
+    if (usual.of(leaf).contains(value)) {
+      values.addAll(usual.of(leaf));
+    }
     if (names.contains(value)) {
       values.addAll(names);
     }

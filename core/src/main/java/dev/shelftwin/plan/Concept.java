@@ -51,6 +51,11 @@ public record Concept(
     return new Concept(name, otherShapes, otherRows, otherOmissions, directs, existing, at, rowEnd);
   }
 
+  /** This concept with other existing mappers. */
+  public Concept withExisting(List<ExistingMapper> others) {
+    return new Concept(name, shapes, rows, omissions, directs, others, at, rowEnd);
+  }
+
   /** The users' own mappers of a hop; usually none. */
   public List<ExistingMapper> existing(ShapeUse from, ShapeUse to) {
     return existing.stream().filter(mapper -> mapper.isFor(from, to)).toList();

@@ -19,9 +19,7 @@ final class LostField implements Rule.Check<MappingOnHop> {
   public Stream<RuleMatch> of(MappingOnHop at, RuleContext context) {
     // Without a creator, the target cannot be created at all, which is reported instead.
     boolean lost =
-        at.mapping() instanceof FieldMapping.Lost
-            && at.hop().creator().isPresent()
-            && !at.isUnprocessed();
+        at.mapping() instanceof FieldMapping.Lost && at.isAccounted() && !at.isUnprocessed();
     return lost ? Stream.of(match(at)) : Stream.empty();
   }
 

@@ -25,6 +25,11 @@ record MappingOnHop(ConceptLedger concept, HopLedger hop, FieldMapping mapping) 
             hop -> hop.mappings().stream().map(mapping -> new MappingOnHop(concept, hop, mapping)));
   }
 
+  /** Whether a mapper of the hop can be written, or is there already. */
+  boolean isAccounted() {
+    return hop.creator().isPresent() || concept.isExisting(hop);
+  }
+
   ResolvedShape from() {
     return hop.hop().from();
   }

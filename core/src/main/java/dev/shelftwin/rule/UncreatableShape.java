@@ -18,7 +18,9 @@ final class UncreatableShape implements Rule.Check<Scope.HopOfConcept> {
   public Stream<RuleMatch> of(Scope.HopOfConcept at, RuleContext context) {
     Optional<Creator> creator = at.hop().creator();
     if (creator.isEmpty()) {
-      return at.hop().family().isPresent() ? Stream.empty() : Stream.of(uncreatable(at));
+      return at.hop().family().isPresent() || at.concept().isExisting(at.hop())
+          ? Stream.empty()
+          : Stream.of(uncreatable(at));
     }
     return at.hasKnownParameters()
         ? endless(at).stream()

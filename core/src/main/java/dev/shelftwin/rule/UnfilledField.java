@@ -18,9 +18,7 @@ final class UnfilledField implements Rule.Check<MappingOnHop> {
   @Override
   public Stream<RuleMatch> of(MappingOnHop at, RuleContext context) {
     boolean unfilled =
-        at.mapping() instanceof FieldMapping.Unfilled
-            && at.hop().creator().isPresent()
-            && !at.isUnprocessed();
+        at.mapping() instanceof FieldMapping.Unfilled && at.isAccounted() && !at.isUnprocessed();
     return unfilled && !isLostInOtherDirection(at) && !isLostWhereItCannotBeSet(at)
         ? Stream.of(match(at))
         : Stream.empty();

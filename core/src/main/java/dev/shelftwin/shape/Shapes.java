@@ -24,6 +24,11 @@ public interface Shapes {
     return List.of();
   }
 
+  /** The methods and constructors that a type and the types nested in it declare. */
+  default List<MethodSignature> methods(String qualifiedName) {
+    return List.of();
+  }
+
   /** The packages of the users' own code, in alphabetical order. */
   List<String> packages();
 

@@ -7,6 +7,7 @@ import dev.shelftwin.compile.UsableClasses;
 import dev.shelftwin.finding.InputError;
 import dev.shelftwin.finding.InputException;
 import dev.shelftwin.shape.ClassDependencies;
+import dev.shelftwin.shape.MethodSignature;
 import dev.shelftwin.shape.Place;
 import dev.shelftwin.shape.Shape;
 import dev.shelftwin.shape.Shapes;
@@ -134,6 +135,16 @@ public final class JavaReader implements Shapes, AutoCloseable {
             .filter(JavaReader::standsAlone)
             .map(type -> type.getQualifiedName().toString())
             .toList();
+  }
+
+  @Override
+  public List<MethodSignature> methods(String qualifiedName) {
+    List<MethodSignature> methods = new ArrayList<>();
+    TypeElement element = elements.getTypeElement(qualifiedName);
+    if (element != null) {
+      new Signatures(elements).addTo(methods, element);
+    }
+    return methods;
   }
 
   private static boolean standsAlone(TypeElement nested) {

@@ -110,14 +110,9 @@ final class CompiledMappers {
     }
   }
 
-  /** Whether the plan names a mapper of the users for a hop. */
-  static boolean isExisting(ConceptLedger concept, HopLedger hop) {
-    return !concept.concept().existing(hop.hop().from().use(), hop.hop().to().use()).isEmpty();
-  }
-
   /** Whether the mapper of a hop was generated for this trial. */
   boolean isGenerated(ConceptLedger concept, HopLedger hop) {
-    return !isExisting(concept, hop)
+    return !concept.isExisting(hop)
         && generated.contains(MapperNames.qualifiedName(concept, hop.hop().outer().layer()));
   }
 
@@ -165,7 +160,7 @@ final class CompiledMappers {
       Map<String, @Nullable Object> callerValues)
       throws InvocationTargetException {
     Optional<ExistingMappers.Call> own =
-        isExisting(concept, hop) ? existing.of(concept, hop, target != null) : Optional.empty();
+        concept.isExisting(hop) ? existing.of(concept, hop, target != null) : Optional.empty();
     if (own.isPresent()) {
       @Nullable Object made = own.get().map(source, target, callerValues);
       if (made == null) {

@@ -62,7 +62,7 @@ final class RefusedValues {
    * @param number the number of the last one
    */
   List<Divergence> divergences(List<Sample> complete, int number) {
-    if (CompiledMappers.isExisting(route.concept(), hop)) {
+    if (route.concept().isExisting(hop)) {
       return List.of(); // what it does with missing values is observed by itself
     }
     boolean generated = tools.mappers().isGenerated(route.concept(), hop);

@@ -50,8 +50,7 @@ final class RouteRun {
   }
 
   private Optional<FurtherMethods> further(RouteStep step, StepComparison comparison) {
-    return step instanceof RouteStep.ByMapper mapper
-            && !CompiledMappers.isExisting(route.concept(), mapper.ledger())
+    return step instanceof RouteStep.ByMapper mapper && !route.concept().isExisting(mapper.ledger())
         ? Optional.of(new FurtherMethods(route.concept(), mapper, comparison, tools, observer))
         : Optional.empty();
   }
@@ -179,6 +178,12 @@ final class RouteRun {
    */
   private Divergence thrown(RouteStep step, Throwable cause, Set<String> legitimate, int number) {
     String type = step.to().shape().type().simpleName();
+    boolean existing =
+        step instanceof RouteStep.ByMapper mapper && route.concept().isExisting(mapper.ledger());
+    if (existing && !legitimate.isEmpty()) {
+      // Only generated mappers name the field; the users' own throw what the domain throws.
+      throw new RejectedSample(step.label(), Failures.text(cause));
+    }
     if (!(cause instanceof FaultException faults)) {
       return divergence(
           step, type, Divergence.Kind.FAILED, "a " + type, Failures.text(cause), number);

@@ -79,7 +79,7 @@ public final class Trial {
   private boolean hasMapper(Route route, int index) {
     HopLedger hop = route.hops().get(index);
     boolean updates = route.updates() && index == route.hops().size() - 1;
-    return !CompiledMappers.isExisting(route.concept(), hop)
+    return !route.concept().isExisting(hop)
         || mappers.existing().of(route.concept(), hop, updates).isPresent()
         || mappers.existing().of(route.concept(), hop, !updates).isEmpty();
   }
@@ -87,7 +87,7 @@ public final class Trial {
   /** Why the existing mapper of a hop cannot be called; empty if it can. */
   private Optional<String> uncallable(Route route) {
     return route.hops().stream()
-        .filter(hop -> CompiledMappers.isExisting(route.concept(), hop))
+        .filter(hop -> route.concept().isExisting(hop))
         .filter(
             hop ->
                 mappers.existing().of(route.concept(), hop, true).isEmpty()
@@ -205,7 +205,7 @@ public final class Trial {
   private RouteResult run(Route route, TrialTools tools, Reporter reporter) {
     Optional<String> missing =
         route.hops().stream()
-            .filter(hop -> !CompiledMappers.isExisting(route.concept(), hop))
+            .filter(hop -> !route.concept().isExisting(hop))
             .map(hop -> MapperNames.qualifiedName(route.concept(), hop.hop().outer().layer()))
             .filter(mappers.unwritten()::containsKey)
             .findFirst();

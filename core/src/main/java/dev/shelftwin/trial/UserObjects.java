@@ -1,7 +1,9 @@
 package dev.shelftwin.trial;
 
 import dev.shelftwin.convert.Conversion;
+import dev.shelftwin.ledger.ConceptLedger;
 import dev.shelftwin.ledger.Ledger;
+import dev.shelftwin.ledger.ResolvedShape;
 import dev.shelftwin.shape.Container;
 import dev.shelftwin.shape.Creator;
 import dev.shelftwin.shape.Field;
@@ -10,14 +12,23 @@ import dev.shelftwin.shape.Shapes;
 import dev.shelftwin.shape.TypeRef;
 import java.lang.reflect.InvocationTargetException;
 import java.util.Collection;
+import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.random.RandomGenerator;
 import org.jspecify.annotations.Nullable;
 
 /** Creates, reads and converts objects of the users' types outside of routes. */
 public final class UserObjects {
 
+  private static final TriedMappers NO_MAPPERS = new TriedMappers(Set.of(), Map.of());
+
+  private final Ledger ledger;
+  private final Shapes shapes;
+  private final ClassLoader loader;
+  private @Nullable TrialTools tools;
   private final UserClasses classes;
   private final ObjectAccess access;
   private final ValueFitting fitting;
@@ -30,6 +41,9 @@ public final class UserObjects {
    * @param loader loads the users' classes
    */
   public UserObjects(Ledger ledger, Shapes shapes, ClassLoader loader) {
+    this.ledger = ledger;
+    this.shapes = shapes;
+    this.loader = loader;
     classes = new UserClasses(loader);
     access = new ObjectAccess(classes);
     fitting = new ValueFitting(classes);
@@ -70,6 +84,22 @@ public final class UserObjects {
     try {
       return Optional.ofNullable(values.sample(type, limits, false, random).value());
     } catch (RejectedSample | UserFailure rejected) {
+      return Optional.empty();
+    }
+  }
+
+  /** An object of a shape that the domain accepts as a whole; empty if nothing was accepted. */
+  public Optional<Object> accepted(
+      ConceptLedger concept, ResolvedShape shape, RandomGenerator random) {
+    if (tools == null) {
+      tools = new TrialTools(ledger, shapes, loader, NO_MAPPERS);
+    }
+    try {
+      ObjectSamplers samplers = tools.samplers();
+      samplers.begin();
+      return Optional.of(
+          samplers.of(concept, shape).acceptedRecipe(random, new HashSet<>()).create());
+    } catch (RuntimeException | LinkageError | StackOverflowError rejected) {
       return Optional.empty();
     }
   }

@@ -216,4 +216,37 @@ class DrafterTest {
         .hasMessageContaining("nothing can read or set the fields of Pot, PotRow")
         .hasMessageContaining("--classes");
   }
+
+  @Test
+  void methodsThatMapAlreadyAreListed() {
+    Project project =
+        new Project(folder)
+            .java(
+                """
+                package coop.kiln.map;
+                import coop.kiln.api.*;
+                import coop.kiln.model.*;
+                import coop.kiln.store.*;
+                import java.util.*;
+                public abstract class Glazes {
+                  public static Glaze glaze(GlazeRow row) { return null; }
+                  public static List<GlazeView> views(Collection<Glaze> glazes) { return List.of(); }
+                  public static GlazeView view(Glaze glaze) { return null; }
+                  public static GlazeView view(Glaze glaze, Locale locale) { return null; }
+                  public abstract GlazeView abstractOne(Glaze glaze);
+                  public static boolean isSame(Glaze glaze, GlazeRow row) { return true; }
+                  public static final class Requests {
+                    public Glaze of(NewGlaze request) { return null; }
+                  }
+                }
+                """);
+    assertThat(project.draft().text())
+        .contains("methods that map already, by their types: GlazeRow -> Glaze")
+        .contains("GlazeRow -> Glaze: coop.kiln.map.Glazes.glaze\n")
+        .contains("NewGlaze -> Glaze: coop.kiln.map.Glazes$Requests.of\n")
+        .contains("coop.kiln.map.Glazes.views")
+        .contains("'coop.kiln.map.Glazes.view(coop.kiln.model.Glaze, java.util.Locale)'")
+        .doesNotContain("abstractOne")
+        .doesNotContain("isSame");
+  }
 }

@@ -207,6 +207,10 @@ class PlanReaderTest {
           build: { FiringRow: restore  | build: { FiringRaw: restore | accepts | the concept has no 'FiringRaw'; did you mean 'FiringRow'?
           role: persistence            | role: domain               | accepts | Firing has two shapes with the role domain
           role: domain                 | role: persistence          | accepts | Firing has two shapes with the role persistence
+          omits:                       | existing-mappers: { FiringRow: a.B.c }\\n    omits: | accepts | 'FiringRow' does not lead from one type to another
+          omits:                       | existing-mappers: { FiringRow -> Firin: a.B.c }\\n    omits: | accepts | the concept has no 'Firin'
+          omits:                       | existing-mappers: { FiringRow -> Firing: [] }\\n    omits: | refuses | 'FiringRow -> Firing' lists nothing
+          samples:                     | instances: { a.B: 7 }\\nsamples: | refuses | 'a.B' takes a text
           model: { type: Firing, build: { FiringRow: restore } } | model: { Firing: in } | accepts | only transfer types have a direction
           FiringView: heat             | FiringVeiw: heat           | accepts | a row of this concept has no 'FiringVeiw'; did you mean 'FiringView'?
           stays: { FiringView: for     | stays: { FiringCard: for   | accepts | this concept has no 'FiringCard'

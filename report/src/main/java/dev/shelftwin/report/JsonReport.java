@@ -14,6 +14,7 @@ import dev.shelftwin.ledger.ConceptLedger;
 import dev.shelftwin.ledger.FieldMapping;
 import dev.shelftwin.ledger.HopLedger;
 import dev.shelftwin.ledger.Ledger;
+import dev.shelftwin.observe.Comparison;
 import dev.shelftwin.observe.Flow;
 import dev.shelftwin.observe.ObservedMapper;
 import dev.shelftwin.plan.GivenValue;
@@ -42,6 +43,15 @@ public final class JsonReport {
         object(
             "plan", ledger.plan().name(),
             "concepts", ledger.concepts().stream().map(JsonReport::concept).toList()));
+  }
+
+  /** The ledger and what existing mappers do as a document. */
+  public static String of(Ledger ledger, List<ObservedMapper> mappers) {
+    return write(
+        object(
+            "plan", ledger.plan().name(),
+            "concepts", ledger.concepts().stream().map(JsonReport::concept).toList(),
+            "mappers", mappers.stream().map(JsonReport::mapper).toList()));
   }
 
   /** Findings as a document. */
@@ -96,7 +106,25 @@ public final class JsonReport {
         "method", mapper.method(),
         "runs", mapper.runs(),
         "flows", mapper.flows().stream().map(JsonReport::flow).toList(),
-        "findings", mapper.findings().stream().map(JsonReport::finding).toList());
+        "findings", mapper.findings().stream().map(JsonReport::finding).toList(),
+        "comparison", mapper.comparison().map(JsonReport::comparison).orElse(null));
+  }
+
+  private static Map<String, @Nullable Object> comparison(Comparison comparison) {
+    return object(
+        "samples", comparison.samples(),
+        "unexercised", comparison.unexercised(),
+        "differences",
+            comparison.differences().stream()
+                .map(
+                    one ->
+                        object(
+                            "field", one.path(),
+                            "existing", one.existing(),
+                            "generated", one.generated(),
+                            "sample", one.sample()))
+                .toList(),
+        "reason", comparison.reason().orElse(null));
   }
 
   private static Map<String, @Nullable Object> flow(Flow flow) {

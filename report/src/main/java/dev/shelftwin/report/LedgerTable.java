@@ -35,7 +35,7 @@ public final class LedgerTable {
   private static final int FRAME = 3;
 
   /** Box-drawing characters in the order that the table needs them. */
-  private static final Character[] LINES = {
+  static final Character[] LINES = {
     '┌', '─', '┬', '┐', '│', '│', '│', '├', '─', '┼', '┤', '│', '│', '│', '├', '─', '┼', '┤', '├',
     '─', '┼', '┤', '│', '│', '│', '└', '─', '┴', '┘'
   };
@@ -43,7 +43,7 @@ public final class LedgerTable {
   /** A space where lines must not be wrapped. */
   private static final char JOINED = '\u00a0';
 
-  private static final Pattern FAULTS = Pattern.compile("\\b(lost|unfilled)\\b");
+  static final Pattern FAULTS = Pattern.compile("\\b(lost|unfilled)\\b");
 
   private LedgerTable() {}
 

@@ -3,6 +3,7 @@ package dev.shelftwin.report;
 import dev.shelftwin.finding.Finding;
 import dev.shelftwin.finding.Severity;
 import dev.shelftwin.ledger.Account;
+import dev.shelftwin.observe.Comparison;
 import dev.shelftwin.observe.Flow;
 import dev.shelftwin.observe.ObservedMapper;
 import java.util.List;
@@ -31,6 +32,7 @@ public final class MapperText {
           .append('\n')
           .append(style.faint("      " + counts(mapper)))
           .append('\n');
+      mapper.comparison().ifPresent(comparison -> text.append(of(comparison, style)));
     }
     List<Finding> findings =
         mappers.stream().flatMap(mapper -> mapper.findings().stream()).toList();
@@ -41,9 +43,36 @@ public final class MapperText {
     return text.toString();
   }
 
+  private static String of(Comparison comparison, Style style) {
+    if (comparison.reason().isPresent()) {
+      return "      not compared: " + comparison.reason().get() + "\n";
+    }
+    StringBuilder text = new StringBuilder();
+    if (comparison.differences().isEmpty()) {
+      String tried =
+          comparison.unexercised().isEmpty()
+              ? "every field exercised"
+              : "with one value only: " + String.join(", ", comparison.unexercised());
+      text.append("      ")
+          .append(style.good("no difference from the generated mapper"))
+          .append(" in " + FindingText.counted(comparison.samples(), "sample") + ", " + tried)
+          .append('\n');
+    }
+    for (Comparison.Difference one : comparison.differences()) {
+      text.append("      ")
+          .append(style.bad("differs from the generated mapper"))
+          .append(one.path().isEmpty() ? "" : " in " + one.path())
+          .append(": " + one.existing() + ", generated: " + one.generated() + "\n")
+          .append(style.faint("        with " + one.sample()))
+          .append('\n');
+    }
+    return text.toString();
+  }
+
   /** Whether a mapper does what the plan says, apart from notes. */
   public static boolean isRight(ObservedMapper mapper) {
-    return mapper.findings().stream().allMatch(finding -> finding.severity() == Severity.NOTE);
+    return mapper.findings().stream().allMatch(finding -> finding.severity() == Severity.NOTE)
+        && mapper.comparison().map(Comparison::differences).filter(all -> !all.isEmpty()).isEmpty();
   }
 
   private static String counts(ObservedMapper mapper) {

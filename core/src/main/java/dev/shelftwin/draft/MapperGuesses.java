@@ -1,0 +1,140 @@
+package dev.shelftwin.draft;
+
+import dev.shelftwin.ledger.ConceptLedger;
+import dev.shelftwin.ledger.HopLedger;
+import dev.shelftwin.ledger.Ledger;
+import dev.shelftwin.ledger.MapperNames;
+import dev.shelftwin.ledger.ResolvedShape;
+import dev.shelftwin.plan.Concept;
+import dev.shelftwin.plan.ExistingMapper;
+import dev.shelftwin.plan.Plan;
+import dev.shelftwin.plan.Text;
+import dev.shelftwin.shape.Container;
+import dev.shelftwin.shape.MethodSignature;
+import dev.shelftwin.shape.Place;
+import dev.shelftwin.shape.Shapes;
+import dev.shelftwin.shape.TypeRef;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+
+/** Finds methods of the users that map one type of a concept to another, by their signatures. */
+final class MapperGuesses {
+
+  /** A method with more parameters does more than map. */
+  private static final int MOST_PARAMETERS = 3;
+
+  private final List<MethodSignature> methods = new ArrayList<>();
+
+  MapperGuesses(Plan plan, Shapes shapes) {
+    boolean any = !plan.concepts().isEmpty();
+    for (String packageName : any ? shapes.packages() : List.<String>of()) {
+      for (String type : shapes.namesIn(packageName)) {
+        String name = packageName.isEmpty() ? type : packageName + "." + type;
+        shapes.methods(name).stream().filter(MapperGuesses::mayMap).forEach(methods::add);
+      }
+    }
+  }
+
+  private static boolean mayMap(MethodSignature method) {
+    int parameters = method.parameters().size();
+    return !method.isAbstract()
+        && parameters <= MOST_PARAMETERS
+        && (parameters > 0 || !method.isStatic())
+        && (!method.returns().isPrimitive() || parameters > 0);
+  }
+
+  /** A concept with the methods that map its types; those that Shelf Twin generates are none. */
+  Concept with(Concept concept, Ledger ledger) {
+    Map<String, ExistingMapper> existing = new LinkedHashMap<>();
+    ledger
+        .concept(concept.name())
+        .ifPresent(
+            one -> {
+              for (HopLedger hop : one.hops()) {
+                add(existing, one, hop);
+              }
+            });
+    return existing.isEmpty() ? concept : concept.withExisting(List.copyOf(existing.values()));
+  }
+
+  private void add(Map<String, ExistingMapper> existing, ConceptLedger concept, HopLedger hop) {
+    TypeRef from = hop.hop().from().shape().type().erased();
+    TypeRef to = hop.hop().to().shape().type().erased();
+    boolean canBeFilled = canBeFilled(hop.hop().to());
+    boolean sourceCanBeFilled = canBeFilled(hop.hop().from());
+    String generated = MapperNames.qualifiedName(concept, hop.hop().outer().layer());
+    Place here = Place.in(concept.name());
+    List<Text> names =
+        methods.stream()
+            .filter(method -> !method.owner().qualifiedName().equals(generated))
+            .filter(
+                method ->
+                    maps(method, from, to)
+                        || (canBeFilled && fills(method, from, to, sourceCanBeFilled)))
+            .map(method -> new Text(nameOf(method), here))
+            .toList();
+    if (!names.isEmpty() && !from.equals(to)) {
+      String source = hop.hop().from().use().simpleName();
+      String target = hop.hop().to().use().simpleName();
+      existing.put(
+          source + " -> " + target,
+          new ExistingMapper(new Text(source, here), new Text(target, here), names, here));
+    }
+  }
+
+  private static boolean maps(MethodSignature method, TypeRef from, TypeRef to) {
+    boolean takes = method.parameters().stream().anyMatch(type -> isOrHolds(type, from));
+    boolean makes = isOrHolds(method.returns(), to);
+    if (method.isConstructor()) {
+      return takes && method.owner().equals(to);
+    }
+    boolean ofSource = !method.isStatic() && method.owner().equals(from);
+    return makes && (takes || (ofSource && method.parameters().isEmpty()));
+  }
+
+  private static boolean canBeFilled(ResolvedShape shape) {
+    return shape.shape().fields().stream().anyMatch(field -> field.writer().isPresent());
+  }
+
+  /** Whether a method fills an object; of two that can be filled, the second one. */
+  private static boolean fills(
+      MethodSignature method, TypeRef from, TypeRef to, boolean sourceCanBeFilled) {
+    List<TypeRef> parameters = method.parameters();
+    boolean both =
+        parameters.contains(from)
+            && parameters.contains(to)
+            && (!sourceCanBeFilled || parameters.indexOf(from) < parameters.indexOf(to));
+    boolean ofTarget =
+        !method.isStatic() && method.owner().equals(to) && parameters.equals(List.of(from));
+    return method.returns().name().equals("void") && (both || ofTarget);
+  }
+
+  private static boolean isOrHolds(TypeRef type, TypeRef wanted) {
+    TypeRef present = type.present();
+    boolean list = Container.of(present).filter(kind -> kind != Container.MAP).isPresent();
+    return (list ? Container.element(present) : present).erased().equals(wanted);
+  }
+
+  /** The name in a plan; with the types of the parameters if another method has the same name. */
+  private String nameOf(MethodSignature method) {
+    String name =
+        method.owner().binaryName() + "." + (method.isConstructor() ? "new" : method.name());
+    boolean overloaded =
+        methods.stream()
+                .filter(
+                    other ->
+                        other.owner().equals(method.owner()) && other.name().equals(method.name()))
+                .count()
+            > 1;
+    return overloaded
+        ? name
+            + "("
+            + String.join(
+                ", ",
+                method.parameters().stream().map(type -> type.erased().qualifiedName()).toList())
+            + ")"
+        : name;
+  }
+}

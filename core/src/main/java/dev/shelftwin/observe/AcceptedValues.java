@@ -1,0 +1,59 @@
+package dev.shelftwin.observe;
+
+import dev.shelftwin.ledger.ConceptLedger;
+import dev.shelftwin.ledger.ResolvedShape;
+import dev.shelftwin.trial.UserObjects;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.SplittableRandom;
+
+/** Values of objects that the domain accepts as a whole, by their paths in the source. */
+final class AcceptedValues {
+
+  private static final int OBJECTS = 24;
+
+  /** More values of one path tell nothing new. */
+  private static final int VALUES = 6;
+
+  private final Map<String, List<Object>> byPath = new LinkedHashMap<>();
+
+  /** Draws objects of the source of a hop; there are no values if none can be made. */
+  static AcceptedValues of(
+      ConceptLedger concept, ResolvedShape source, UserObjects objects, TreeReader reader) {
+    AcceptedValues values = new AcceptedValues();
+    Map<String, Set<String>> known = new LinkedHashMap<>();
+    SplittableRandom random = new SplittableRandom(11);
+    for (int count = 0; count < OBJECTS; count++) {
+      objects
+          .accepted(concept, source, random)
+          .ifPresent(object -> values.add(reader.read(object), known));
+    }
+    return values;
+  }
+
+  private void add(Tree tree, Map<String, Set<String>> known) {
+    Tree.values(tree)
+        .forEach(
+            (path, value) -> {
+              List<Object> all = byPath.computeIfAbsent(path, key -> new ArrayList<>());
+              boolean isNew =
+                  value.object() != null
+                      && all.size() < VALUES
+                      && known
+                          .computeIfAbsent(path, key -> new LinkedHashSet<>())
+                          .add(value.text());
+              if (isNew) {
+                all.add(value.object());
+              }
+            });
+  }
+
+  /** The values of a path; none if no object had one. */
+  List<Object> of(Slot.Leaf leaf) {
+    return byPath.getOrDefault(leaf.path(), List.of());
+  }
+}
