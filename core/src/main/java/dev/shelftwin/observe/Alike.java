@@ -51,9 +51,9 @@ final class Alike {
   static List<Object> limits(TypeRef type) {
     return switch (type.boxed().qualifiedName()) {
       case "java.lang.String" -> List.of("Ab Cd", "");
-      case "java.lang.Integer" -> List.of(0, -1, Integer.MAX_VALUE);
-      case "java.lang.Long" -> List.of(0L, -1L, Long.MAX_VALUE);
-      case "java.lang.Short" -> List.of((short) 0, (short) -1);
+      case "java.lang.Integer" -> List.of(0, 1, 2, -1, Integer.MAX_VALUE);
+      case "java.lang.Long" -> List.of(0L, 1L, -1L, Long.MAX_VALUE);
+      case "java.lang.Short" -> List.of((short) 0, (short) 1, (short) 2, (short) -1);
       case "java.lang.Double" -> List.of(0d, -1.5d);
       case "java.math.BigDecimal" -> List.of(BigDecimal.ZERO, new BigDecimal("-1.50"));
       default -> List.of();

@@ -71,11 +71,14 @@ final class Explanations {
   private List<Conversion> conversions(Slot.Leaf source, String target, List<Pair> pairs) {
     List<Conversion> all = new ArrayList<>();
     Optional.ofNullable(planned.get(source.path() + " -> " + target)).ifPresent(all::add);
-    all.add(Conversion.NONE);
     @Nullable Object made = pairs.get(0).target().object();
+    if (isSameType(pairs.get(0).source(), made)) {
+      all.add(Conversion.NONE);
+    }
     if (made != null) {
       catalogue.between(source.type(), TypeRefs.of(made.getClass())).ifPresent(all::add);
     }
+    all.add(Conversion.NONE);
     return all;
   }
 

@@ -288,16 +288,27 @@ final class MapperObserver {
 
   /** Values that the mapper compares with, and the limits of numbers and texts. */
   private void tryConstants() {
-    SourceValues base = seen.samples().get(0).source();
+    Observations.Sample first = seen.samples().get(0);
+    SourceValues base = first.source();
+    Set<String> reached = new HashSet<>();
+    seen.effects().forEach(effect -> reached.add(effect.change().path()));
     tryEqual(base);
-    for (Slot.Leaf leaf : roots.leaves()) {
-      if (source.contains(leaf.index()) && !leaf.isCondition() && base.get(leaf) != null) {
+    for (Slot.Leaf leaf : seen.sourceLeaves()) {
+      if (!leaf.isCondition() && base.get(leaf) != null) {
         List<Object> tried = new ArrayList<>(constants.of(leaf.type()));
         tried.addAll(Alike.limits(leaf.type()));
         for (Object value : tried) {
-          MapperRuns.Run run = runs.run(base.with(leaf, value));
+          SourceValues changed = base.with(leaf, value);
+          MapperRuns.Run run = runs.run(changed);
           if (!run.failed()) {
-            seen.samples().add(Observations.Sample.of(base.with(leaf, value), run));
+            seen.samples().add(Observations.Sample.of(changed, run));
+            // What no ordinary value changes may depend on a special one.
+            Tree.changes(first.tree(), run.target()).stream()
+                .filter(change -> !reached.contains(change.path()))
+                .map(
+                    change ->
+                        new Observations.Effect(0, leaf, base, changed, change, run.answers()))
+                .forEach(seen.effects()::add);
           }
         }
       }

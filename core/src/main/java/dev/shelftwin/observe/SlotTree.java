@@ -107,7 +107,7 @@ final class SlotTree {
       return new Slot.Leaf(index, path, type, limits, mayBeMissing, constants);
     }
     List<Field> fields = shape.get().storedFields().toList();
-    if (isValueObject(shape.get(), fields)) {
+    if (!path.isEmpty() && isValueObject(shape.get(), fields)) {
       return new Slot.Leaf(index, path, type, limits, mayBeMissing, List.of());
     }
     if (fields.isEmpty() || depth == 0 || open.contains(type.qualifiedName())) {

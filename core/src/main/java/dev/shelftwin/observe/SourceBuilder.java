@@ -113,7 +113,10 @@ final class SourceBuilder {
     }
     for (Slot.Member member : node.members()) {
       if (!set.contains(member.field().name())) {
-        set(object.get(), member.field().name(), byField.get(member.field().name()));
+        @Nullable Object value = byField.get(member.field().name());
+        if (!set(object.get(), member.field().name(), value) && value != null) {
+          objects.write(object.get(), member.field(), value);
+        }
       }
     }
     return object.get();
@@ -171,13 +174,15 @@ final class SourceBuilder {
     };
   }
 
-  /** Sets a field of a class or one of its superclasses, whatever its visibility. */
-  private void set(Object owner, String name, @Nullable Object value) {
+  /**
+   * Sets a field of a class or one of its superclasses, whatever its visibility.
+   *
+   * @return whether it could be set; not if it has another type than its reader
+   */
+  private boolean set(Object owner, String name, @Nullable Object value) {
     @Nullable Field field =
         fields.computeIfAbsent(owner.getClass(), SourceBuilder::fields).get(name);
-    if (field != null) {
-      set(owner, field, value);
-    }
+    return field != null && set(owner, field, value);
   }
 
   private static Map<String, Field> fields(Class<?> type) {
@@ -197,21 +202,22 @@ final class SourceBuilder {
     return fields;
   }
 
-  private static void set(Object owner, Field field, @Nullable Object value) {
+  private static boolean set(Object owner, Field field, @Nullable Object value) {
     Class<?> type = field.getType();
     @Nullable Object fitted = value;
     if (value != null && type.equals(Optional.class)) {
       fitted = Optional.of(value);
     } else if (value != null && !wrapped(type).isInstance(value)) {
-      return; // its reader shows another type than it has
+      return false;
     }
     if (fitted == null && type.isPrimitive()) {
-      return;
+      return true;
     }
     try {
       field.set(owner, fitted);
+      return true;
     } catch (IllegalAccessException | RuntimeException closed) {
-      // the field keeps its value
+      return false; // the field keeps its value
     }
   }
 

@@ -55,7 +55,8 @@ final class TreeReader {
       return new Tree.Elements(elements, value instanceof List || value.getClass().isArray());
     }
     List<Field> parts = fields(value);
-    if (parts.size() < 2) {
+    boolean isValue = parts.size() == 1 && !open.isEmpty(); // an object of its own even then
+    if (parts.isEmpty() || isValue) {
       return new Tree.Value(value, text(value));
     }
     if (open.containsKey(value) || open.size() >= MAX_DEPTH) {

@@ -124,6 +124,15 @@ public final class UserObjects {
     return ValueFitting.unwrapped(access.read(owner, field));
   }
 
+  /** Calls the method that writes a field; whatever it rejects, the field keeps its value. */
+  public void write(Object owner, Field field, Object value) {
+    try {
+      access.set(owner, field, value);
+    } catch (RuntimeException rejected) {
+      // the field keeps its value
+    }
+  }
+
   /** A value without an optional around it. */
   public static @Nullable Object unwrapped(@Nullable Object value) {
     return ValueFitting.unwrapped(value);

@@ -10,9 +10,12 @@ import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
 import java.util.stream.Collectors;
+import org.apache.commons.text.WordUtils;
 
 /** What existing mappers do, as text for people. */
 public final class MapperText {
+
+  private static final int WIDTH = 100;
 
   private MapperText() {}
 
@@ -63,10 +66,14 @@ public final class MapperText {
           .append(style.bad("differs from the generated mapper"))
           .append(one.path().isEmpty() ? "" : " in " + one.path())
           .append(": " + one.existing() + ", generated: " + one.generated() + "\n")
-          .append(style.faint("        with " + one.sample()))
+          .append(style.faint("        with " + wrapped(one.sample())))
           .append('\n');
     }
     return text.toString();
+  }
+
+  private static String wrapped(String sample) {
+    return WordUtils.wrap(sample, WIDTH, "\n             ", false);
   }
 
   /** Whether a mapper does what the plan says, apart from notes. */

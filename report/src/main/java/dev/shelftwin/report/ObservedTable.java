@@ -65,7 +65,9 @@ public final class ObservedTable {
                   .findFirst();
       rows.add(
           new String[] {
-            flow.target().orElse(""), planned.map(ObservedTable::planned).orElse(""), observed(flow)
+            flow.target().orElse(""),
+            planned.map(ObservedTable::planned).orElse(""),
+            (planned.isPresent() && differs(planned.get(), flow) ? "≠ " : "") + observed(flow)
           });
     }
     Column[] columns =
@@ -86,6 +88,10 @@ public final class ObservedTable {
 
   private static List<String> names(FieldMapping mapping) {
     return mapping.sources().stream().map(Field::name).toList();
+  }
+
+  private static boolean differs(FieldMapping planned, Flow flow) {
+    return planned.account() != flow.account() || !names(planned).equals(flow.sources());
   }
 
   private static String planned(FieldMapping mapping) {
