@@ -60,7 +60,12 @@ public final class Speed {
       rounds.add(new Runner(options).run());
     }
     Files.writeString(
-        page, page(rounds) + CheckSpeed.section() + RouteSpeed.section() + ProcessSpeed.section());
+        page,
+        page(rounds)
+            + CheckSpeed.section()
+            + RouteSpeed.section()
+            + ObservationSpeed.section()
+            + ProcessSpeed.section());
   }
 
   private static String page(List<Collection<RunResult>> rounds) {
