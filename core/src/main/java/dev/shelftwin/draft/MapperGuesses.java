@@ -18,12 +18,32 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 
 /** Finds methods of the users that map one type of a concept to another, by their signatures. */
 final class MapperGuesses {
 
   /** A method with more parameters does more than map. */
   private static final int MOST_PARAMETERS = 3;
+
+  /**
+   * The last words of the names of classes whose methods do more than map, whatever they return.
+   */
+  private static final Set<String> OTHER_WORK =
+      Set.of(
+          "client",
+          "controller",
+          "dao",
+          "endpoint",
+          "handler",
+          "interceptor",
+          "listener",
+          "manager",
+          "operation",
+          "repository",
+          "resource",
+          "service",
+          "validator");
 
   private final List<MethodSignature> methods = new ArrayList<>();
 
@@ -39,7 +59,9 @@ final class MapperGuesses {
 
   private static boolean mayMap(MethodSignature method) {
     int parameters = method.parameters().size();
+    List<String> words = NameWords.of(method.owner().simpleName()).all();
     return !method.isAbstract()
+        && !OTHER_WORK.contains(words.get(words.size() - 1))
         && parameters <= MOST_PARAMETERS
         && (parameters > 0 || !method.isStatic())
         && (!method.returns().isPrimitive() || parameters > 0);

@@ -235,6 +235,9 @@ class DrafterTest {
                   public static GlazeView view(Glaze glaze, Locale locale) { return null; }
                   public abstract GlazeView abstractOne(Glaze glaze);
                   public static boolean isSame(Glaze glaze, GlazeRow row) { return true; }
+                  public static final class GlazeService {
+                    public GlazeView rename(Glaze glaze) { return null; }
+                  }
                   public static final class Requests {
                     public Glaze of(NewGlaze request) { return null; }
                   }
@@ -246,6 +249,7 @@ class DrafterTest {
         .contains("NewGlaze -> Glaze: coop.kiln.map.Glazes$Requests.of\n")
         .contains("coop.kiln.map.Glazes.views")
         .contains("'coop.kiln.map.Glazes.view(coop.kiln.model.Glaze, java.util.Locale)'")
+        .doesNotContain("GlazeService")
         .doesNotContain("abstractOne")
         .doesNotContain("isSame");
   }
