@@ -24,7 +24,7 @@ final class ObservationSpeed {
 
   private static final int ROUNDS = 15;
 
-  /** The rounds at the beginning that do not count. */
+  /** How many rounds are run first and not measured. */
   private static final int WARM_UP = 8;
 
   /** The fields of each object inside the source. */

@@ -93,7 +93,7 @@ final class TrialCommand implements Callable<Integer> {
 
   @Option(
       names = "--mappers-only",
-      description = "Only observe the existing mappers of the plan, without any route.")
+      description = "Test only the existing mappers of the plan; do not run routes.")
   private boolean mappersOnly;
 
   @Option(

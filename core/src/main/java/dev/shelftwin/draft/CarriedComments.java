@@ -15,7 +15,7 @@ import java.util.TreeMap;
 import java.util.TreeSet;
 import java.util.stream.Collectors;
 
-/** The comments of a plan at the same parts of the plan that replaces it. */
+/** Copies the comments of the old plan to the same parts of the new plan. */
 final class CarriedComments {
 
   private final IdentityHashMap<Object, List<String>> byPart = new IdentityHashMap<>();

@@ -109,7 +109,7 @@ final class CarriedWords {
     }
   }
 
-  /** Whether a row need not name a field, as it is paired with the row's field already. */
+  /** Whether a field is paired without being named in the row. */
   private boolean isPaired(Row row, String concept, String layerOrShape, String field) {
     ShapeUse hub = plan.concept(concept).orElseThrow().hub();
     Optional<String> own = row.named(hub).map(Text::value);
@@ -274,7 +274,7 @@ final class CarriedWords {
         .row();
   }
 
-  /** Why the old plan leaves a field out of a shape, in an omission or in a row. */
+  /** The reason that the old plan gives for not mapping a field of a shape. */
   private Optional<Text> reason(Concept said, Omission omission, String hubField) {
     if (!omission.because().isQuestion()) {
       return Optional.empty();

@@ -74,7 +74,7 @@ public enum RuleId {
     return OF_FIELDS.contains(this);
   }
 
-  /** Whether its findings need the users' mappers to run, so that check does not know them. */
+  /** Whether only a trial finds it, because the users' mappers must run. */
   public boolean isOfMappers() {
     return compareTo(MAPPER_DROPS) >= 0 && compareTo(MAPPER_FAILS) <= 0;
   }

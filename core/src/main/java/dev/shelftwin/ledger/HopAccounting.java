@@ -179,7 +179,7 @@ final class HopAccounting {
     return hop.to().role() == Role.PERSISTENCE && pairing.paths().isEntity(target.type());
   }
 
-  /** Empty if the key of the row has no source, so that the reference has none. */
+  /** Empty if the row's key has no source: then the reference has no source either. */
   private Optional<Accounted> refer(Field target, String part, TypeRef slot) {
     String path = target.name() + "." + part;
     Optional<Row> row = pairing.rowOf(path, hop.to());

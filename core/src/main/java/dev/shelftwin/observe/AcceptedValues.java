@@ -52,7 +52,7 @@ final class AcceptedValues {
             });
   }
 
-  /** The values of a path; none if no object had one. */
+  /** The values that objects had at a path; empty if there are none. */
   List<Object> of(Slot.Leaf leaf) {
     return byPath.getOrDefault(leaf.path(), List.of());
   }

@@ -1,6 +1,6 @@
 package dev.shelftwin.observe;
 
-/** Thrown where a mapper cannot be run at all; the message is a sentence for the user. */
+/** Thrown when a mapper cannot be run. Its message is shown to the user. */
 final class CannotObserve extends RuntimeException {
 
   private static final long serialVersionUID = 1;

@@ -7,7 +7,7 @@ import java.util.Optional;
 /**
  * An existing mapper and the generated one of the same hop, on the same samples.
  *
- * @param samples how many both mapped
+ * @param samples how many at least one of the two mapped
  * @param unexercised the fields of the source that had one value only in all samples
  * @param differences the paths of the target that were not the same
  * @param reason why they could not be compared; empty if they were
@@ -40,10 +40,5 @@ public record Comparison(
 
   static Comparison notPossible(String why) {
     return new Comparison(0, List.of(), List.of(), Optional.of(why));
-  }
-
-  /** Whether one can replace the other: nothing differs, and every field was tried. */
-  public boolean isSame() {
-    return reason.isEmpty() && differences.isEmpty() && unexercised.isEmpty();
   }
 }

@@ -88,7 +88,7 @@ final class Conditions {
     return Optional.empty();
   }
 
-  /** Conditions on values of few, and on what may be missing. */
+  /** Conditions on fields that have few values or that may be missing. */
   private List<Condition> simple() {
     List<Condition> all = new ArrayList<>();
     for (Slot slot : seen.sourceSlots()) {

@@ -131,15 +131,26 @@ public final class MapperComparer {
     for (int attempt = 0; attempt < samples; attempt++) {
       Optional<GeneratedTwins.Twin> twin = twins.draw(random, updates);
       if (twin.isPresent()) {
+        Outcome existing =
+            outcome(
+                () ->
+                    call.map(twin.get().source(), twin.get().target(), twin.get().callerValues()));
+        Outcome made = outcome(twin.get()::mapped);
+        if (existing.failure().isPresent() && made.failure().isPresent()) {
+          continue;
+        }
         compared++;
         Tree source = reader.read(twin.get().source());
         Tree.values(source)
             .forEach(
                 (path, value) ->
                     values.computeIfAbsent(path, key -> new HashSet<>()).add(value.text()));
-        differences(twin.get(), call)
+        differences(existing, made)
             .forEach(change -> keepSmallest(differences, change, source.text()));
       }
+    }
+    if (compared == 0) {
+      return Comparison.notPossible("no sample was mapped by either of the two");
     }
     List<String> once = new ArrayList<>();
     values.forEach(
@@ -170,13 +181,7 @@ public final class MapperComparer {
     return text.replaceAll("\\p{Cntrl}", " ");
   }
 
-  /** What differs; both may refuse the same sample. */
-  private List<Tree.Change> differences(GeneratedTwins.Twin twin, ExistingMappers.Call call) {
-    Outcome existing = outcome(() -> call.map(twin.source(), twin.target(), twin.callerValues()));
-    Outcome made = outcome(twin::mapped);
-    if (existing.failure().isPresent() && made.failure().isPresent()) {
-      return List.of();
-    }
+  private static List<Tree.Change> differences(Outcome existing, Outcome made) {
     if (existing.failure().isPresent() || made.failure().isPresent()) {
       return List.of(new Tree.Change("", existing.shown(), made.shown()));
     }

@@ -125,7 +125,7 @@ final class MapperObserver {
     for (Slot root : roots.roots()) {
       if (source.contains(root.index())) {
         vary(number, base, first.target(), root);
-        remove(number, base, first.target(), root);
+        remove(base, root);
       }
     }
     findUnstable(base, first);
@@ -260,26 +260,24 @@ final class MapperObserver {
   }
 
   /** Takes away what may be missing, and elements of containers. */
-  private void remove(int number, SourceValues base, Tree target, Slot root) {
+  private void remove(SourceValues base, Slot root) {
     for (Slot slot : root.all().toList()) {
       boolean inside = slot.index() != root.index() && base.get(slot) != null;
       if (inside && slot.mayBeMissing()) {
-        remove(number, base, target, slot, null);
+        remove(base, slot, null);
       }
       if (inside && slot instanceof Slot.Many) {
-        remove(number, base, target, slot, 1);
-        remove(number, base, target, slot, 0);
+        remove(base, slot, 1);
+        remove(base, slot, 0);
       }
     }
   }
 
-  private void remove(
-      int number, SourceValues base, Tree target, Slot slot, @Nullable Object less) {
+  private void remove(SourceValues base, Slot slot, @Nullable Object less) {
     SourceValues changed = base.with(slot, less);
     MapperRuns.Run run = runs.run(changed);
-    List<Tree.Change> changes = run.failed() ? List.of() : Tree.changes(target, run.target());
     if (less == null) {
-      seen.removals().add(new Observations.Removal(number, slot, run.failure(), changes));
+      seen.removals().add(new Observations.Removal(slot, run.failure()));
     }
     if (!run.failed()) {
       seen.samples().add(Observations.Sample.of(changed, run));

@@ -70,7 +70,7 @@ final class Observations {
       Map<String, String> answers) {}
 
   /** What came of a source where one object or value was missing. */
-  record Removal(int sample, Slot slot, Optional<Throwable> failure, List<Tree.Change> changes) {}
+  record Removal(Slot slot, Optional<Throwable> failure) {}
 
   SlotTree.Roots roots() {
     return roots;
