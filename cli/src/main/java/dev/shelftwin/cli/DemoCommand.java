@@ -202,7 +202,10 @@ final class DemoCommand implements Callable<Integer> {
     console.out().println(text.stripTrailing());
   }
 
-  /** The rest of the program still runs while it ends, and may be writing. */
+  /**
+   * Deletes a folder; tries again, since another thread may still write to it until the virtual
+   * machine has ended.
+   */
   private static void deleteWhileWritten(Path folder) {
     for (int attempt = 0; attempt < 3; attempt++) {
       try {

@@ -56,7 +56,7 @@ sealed interface WorkerMessage {
   /** The result of a route. */
   record Ended(int route, Result result) implements WorkerMessage {}
 
-  /** What an existing mapper does. */
+  /** The result for an existing mapper: its flows and findings. */
   record Observed(int mapper, MapperData result) implements WorkerMessage {}
 
   /** The end of the trial, with the exit code if the input was wrong. */

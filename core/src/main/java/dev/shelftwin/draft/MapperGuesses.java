@@ -20,7 +20,10 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 
-/** Finds methods of the users that map one type of a concept to another, by their signatures. */
+/**
+ * Finds the mapper methods in the users' classes: those that take one type of a concept and return
+ * another.
+ */
 final class MapperGuesses {
 
   /** A method with more parameters does more than map. */

@@ -45,9 +45,9 @@ final class Conditions {
     if (cases.stream().allMatch(Case::happens)) {
       return Optional.empty();
     }
-    List<Condition> simple = simple();
+    List<Condition> simple = simple(leaf);
     List<Condition> all = new ArrayList<>(simple);
-    all.addAll(values(cases));
+    all.addAll(values(leaf, cases));
     Optional<Condition> found =
         all.stream().filter(condition -> condition.separates(cases)).findFirst();
     if (found.isEmpty()) {
@@ -89,9 +89,12 @@ final class Conditions {
   }
 
   /** Conditions on fields that have few values or that may be missing. */
-  private List<Condition> simple() {
+  private List<Condition> simple(Slot.Leaf of) {
     List<Condition> all = new ArrayList<>();
     for (Slot slot : seen.sourceSlots()) {
+      if (!seen.isBeside(slot, of)) {
+        continue;
+      }
       if (slot instanceof Slot.Leaf leaf) {
         leaf.constants().forEach(constant -> all.add(is(leaf, constant)));
         if (leaf.constants().size() > 2) {
@@ -111,7 +114,7 @@ final class Conditions {
   }
 
   /** Conditions on the values that were tried besides the usual ones. */
-  private List<Condition> values(List<Case> cases) {
+  private List<Condition> values(Slot.Leaf of, List<Case> cases) {
     List<Condition> all = new ArrayList<>();
     IdentityHashMap<Case, Slot> only = onlyDifferences(cases);
     for (Slot.Leaf leaf : seen.sourceLeaves()) {
@@ -119,7 +122,7 @@ final class Conditions {
       Set<Object> needed = new LinkedHashSet<>();
       for (Case one : cases) {
         @Nullable Object value = one.source().get(leaf);
-        if (value != null && leaf == only.get(one)) {
+        if (value != null && leaf == only.get(one) && seen.isBeside(leaf, of)) {
           (one.happens() ? needed : prevented).add(value);
         }
       }
@@ -155,13 +158,17 @@ final class Conditions {
     return size == null || size.equals(0);
   }
 
+  private static String shown(Object value) {
+    return value instanceof String text && text.isBlank() ? '"' + text + '"' : value.toString();
+  }
+
   private static Condition is(Slot.Leaf leaf, Object value) {
     return new Condition(
-        leaf.path() + " is " + value, values -> Objects.equals(values.get(leaf), value));
+        leaf.path() + " is " + shown(value), values -> Objects.equals(values.get(leaf), value));
   }
 
   private static Condition isNot(Slot.Leaf leaf, Set<Object> values) {
-    String text = values.stream().map(Object::toString).collect(Collectors.joining(" or "));
+    String text = values.stream().map(Conditions::shown).collect(Collectors.joining(" or "));
     return new Condition(
         leaf.path() + " is not " + text,
         given -> {

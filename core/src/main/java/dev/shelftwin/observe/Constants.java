@@ -70,7 +70,11 @@ final class Constants {
     return found;
   }
 
-  /** The line of a call within a method, otherwise the first line of the method. */
+  /**
+   * The line of a method in which it calls another method.
+   *
+   * @return the method's first line if it does not call it; empty if there is no such method
+   */
   OptionalInt line(String method, String called) {
     @Nullable Integer line = calls.get(method + " " + called);
     if (line == null) {

@@ -57,7 +57,7 @@ public final class ExistingCalls implements ExistingMappers {
    * @param updates whether it must fill an object that is there already
    */
   synchronized Optional<Call> of(ExistingMapperObserver.Task task, boolean updates) {
-    return find(task).filter(found -> found.call.updates() == updates).map(found -> found);
+    return find(task).filter(found -> found.call.updates() == updates).map(Call.class::cast);
   }
 
   private Optional<OfMethod> find(ExistingMapperObserver.Task task) {

@@ -105,7 +105,19 @@ final class FieldComparison {
       return;
     }
     order(observed, mapping);
-    if (flow.condition().isPresent()) {
+    if (flow.condition().isPresent() && dependsForAllElements(flow)) {
+      String source = flow.sources().get(0);
+      findings.add(
+          RuleId.MAPPER_CONDITIONAL,
+          container(path),
+          mapping,
+          "The elements of %s reach %s %s."
+              .formatted(
+                  findings.source(container(source)),
+                  findings.target(container(path)),
+                  flow.condition().get()),
+          "correct the mapper, or accept mapper-conditional with the reason");
+    } else if (flow.condition().isPresent()) {
       findings.add(
           RuleId.MAPPER_CONDITIONAL,
           path,
@@ -137,16 +149,39 @@ final class FieldComparison {
     replacement(observed, mapping);
   }
 
+  /** Whether no value of an element arrives without the condition: elements are left out. */
+  private boolean dependsForAllElements(Flow flow) {
+    String path = flow.target().orElseThrow();
+    String container = container(path);
+    return !container.equals(path)
+        && !container(flow.sources().get(0)).equals(flow.sources().get(0))
+        && flows.stream()
+            .map(ObservedFlow::flow)
+            .filter(other -> !other.sources().isEmpty())
+            .filter(other -> other.target().filter(to -> isElement(to, container)).isPresent())
+            .allMatch(other -> other.condition().equals(flow.condition()));
+  }
+
+  private static boolean isElement(String path, String container) {
+    return ExpectedFlow.isWithin(path, container) && !path.equals(container);
+  }
+
+  /** The path of the innermost container around a path; the path itself if there is none. */
+  private static String container(String path) {
+    int end = Math.max(path.lastIndexOf("[]"), path.lastIndexOf('{'));
+    return end < 0 ? path : path.substring(0, end);
+  }
+
   private void order(ObservedFlow observed, Optional<FieldMapping> mapping) {
     Flow flow = observed.flow();
     String path = flow.target().orElseThrow();
     if (observed.reordered()) {
       findings.add(
           RuleId.MAPPER_DIFFERS,
-          path.substring(0, path.lastIndexOf("[]")),
+          container(path),
           mapping,
           "The elements of "
-              + findings.source(flow.sources().get(0).replaceAll("\\[].*", ""))
+              + findings.source(container(flow.sources().get(0)))
               + " arrive in another order.",
           "keep the order, or sort where they are shown");
     }

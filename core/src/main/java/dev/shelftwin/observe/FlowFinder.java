@@ -4,7 +4,6 @@ import dev.shelftwin.convert.Conversion;
 import dev.shelftwin.ledger.Account;
 import java.util.ArrayList;
 import java.util.HashSet;
-import java.util.IdentityHashMap;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -24,14 +23,14 @@ final class FlowFinder {
   private final Observations seen;
   private final Explanations explanations;
   private final TreeReader reader;
-  private final Conditions conditions;
+  private final Arrivals arrivals;
   private final List<ObservedFlow> flows = new ArrayList<>();
 
   FlowFinder(Observations seen, Explanations explanations, TreeReader reader) {
     this.seen = seen;
     this.explanations = explanations;
     this.reader = reader;
-    this.conditions = new Conditions(seen);
+    this.arrivals = new Arrivals(seen, explanations, reader);
   }
 
   /**
@@ -217,39 +216,12 @@ final class FlowFinder {
 
   private void explainedFlow(String target, Carrier carrier, List<Carrier> all) {
     Explanations.How how = carrier.how().orElseThrow();
-    List<Conditions.Case> holds = new ArrayList<>();
-    IdentityHashMap<Conditions.Case, String> arrivals = new IdentityHashMap<>();
-    Set<String> instead = new HashSet<>();
-    Optional<String> counterexample = Optional.empty();
-    Optional<String> replacement = Optional.empty();
-    boolean single = !target.contains("[]") && !target.contains("{");
-    for (Observations.Sample sample : single ? seen.samples() : List.<Observations.Sample>of()) {
-      Tree.@Nullable Value made = sample.target().get(target);
-      if (!isThere(sample.source(), carrier.leaf())) {
-        continue;
-      }
-      @Nullable Object value = sample.source().get(carrier.leaf());
-      Tree.Value arrived = made == null ? Tree.MISSING : made;
-      if (value == null) {
-        if (!arrived.isMissing() && !isDefault(arrived) && !isOther(sample, arrived, all)) {
-          replacement = Optional.of(arrived.text());
-        }
-        continue;
-      }
-      boolean same = explanations.explains(how.conversion(), new Explanations.Pair(value, arrived));
-      Conditions.Case one = new Conditions.Case(sample.source(), same);
-      holds.add(one);
-      arrivals.put(one, arrived.text());
-      if (!same) {
-        instead.add(arrived.text());
-      }
-      if (!same && counterexample.isEmpty()) {
-        counterexample = Optional.of(reader.text(value) + " -> " + arrived.text());
-      }
-    }
-    // A value that would come anyway tells nothing about the condition.
-    holds.removeIf(one -> one.happens() && instead.contains(arrivals.get(one)));
-    Optional<String> condition = conditions.of(carrier.leaf(), holds);
+    Arrivals.Result arrivals =
+        this.arrivals.of(
+            carrier.leaf(),
+            target,
+            how.conversion(),
+            all.stream().map(Carrier::path).collect(Collectors.toSet()));
     flows.add(
         new ObservedFlow(
             new Flow(
@@ -257,11 +229,11 @@ final class FlowFinder {
                 List.of(carrier.path()),
                 how.label().isEmpty() ? Account.CARRIED : Account.CONVERTED,
                 how.label(),
-                condition,
+                arrivals.condition(),
                 evidence(carrier.pairs())),
             true,
-            counterexample,
-            replacement,
+            arrivals.counterexample(),
+            arrivals.replacement(),
             onlySomeElements(carrier.leaf(), target),
             isReordered(carrier, target)));
   }
@@ -297,38 +269,18 @@ final class FlowFinder {
     return false;
   }
 
-  /** Whether the objects around a value are there. */
-  private boolean isThere(SourceValues values, Slot.Leaf leaf) {
-    return seen.outer(leaf).stream()
-        .allMatch(slot -> values.get(slot) != null && !Integer.valueOf(0).equals(values.get(slot)));
-  }
-
-  private static boolean isDefault(Tree.Value value) {
-    return Set.of("0", "0.0", "false", "\0").contains(value.text());
-  }
-
-  /** Whether another source of the same target gives the value. */
-  private boolean isOther(Observations.Sample sample, Tree.Value arrived, List<Carrier> all) {
-    return all.stream()
-        .map(carrier -> sample.source().get(carrier.leaf()))
-        .anyMatch(value -> value != null && reader.text(value).equals(arrived.text()));
-  }
-
   /** Whether values of one element change the target, and those of another do not. */
   private boolean onlySomeElements(Slot.Leaf leaf, String target) {
     if (!leaf.path().contains("[]")) {
       return false;
     }
-    Set<Integer> samples =
-        seen.effects().stream().map(Observations.Effect::sample).collect(Collectors.toSet());
     for (Slot.Leaf other : seen.sourceLeaves()) {
       if (other.path().equals(leaf.path())) {
         boolean arrives =
             seen.effects().stream()
                 .anyMatch(
                     effect ->
-                        samples.contains(effect.sample())
-                            && effect.slot().index() == other.index()
+                        effect.slot().index() == other.index()
                             && effect.change().path().equals(target));
         if (!arrives) {
           return true;

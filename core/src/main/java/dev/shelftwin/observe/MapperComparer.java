@@ -185,7 +185,7 @@ public final class MapperComparer {
     if (existing.failure().isPresent() || made.failure().isPresent()) {
       return List.of(new Tree.Change("", existing.shown(), made.shown()));
     }
-    return Tree.changes(existing.tree(), made.tree());
+    return Tree.differences(existing.tree(), made.tree());
   }
 
   private interface Mapping {
@@ -203,8 +203,8 @@ public final class MapperComparer {
   private Outcome outcome(Mapping mapping) {
     try {
       return new Outcome(reader.read(mapping.run()), Optional.empty());
-    } catch (InvocationTargetException thrown) {
-      return new Outcome(Tree.MISSING, Optional.of("fails: " + UserObjects.text(thrown)));
+    } catch (InvocationTargetException | RuntimeException | LinkageError failure) {
+      return new Outcome(Tree.MISSING, Optional.of("fails: " + UserObjects.text(failure)));
     }
   }
 }

@@ -156,12 +156,8 @@ final class MapperRuns {
 
   private void addChanges(
       Tree before, @Nullable Object after, String prefix, List<String> changed) {
-    Tree now = reader.read(after);
-    List<Tree.Change> changes = Tree.changes(before, now);
-    changes.forEach(change -> changed.add(prefix + change.path()));
-    if (changes.isEmpty()) {
-      Tree.reordered(before, now).forEach(path -> changed.add("the order of " + prefix + path));
-    }
+    Tree.differences(before, reader.read(after))
+        .forEach(change -> changed.add(prefix + change.path()));
   }
 
   private static Run failed(Throwable failure) {

@@ -19,6 +19,9 @@ final class Observations {
   /** The objects around each slot, by its index. */
   private final Map<Integer, List<Slot>> outer = new HashMap<>();
 
+  /** The place in each container around a slot, by its index. */
+  private final Map<Integer, Map<Integer, Integer>> places = new HashMap<>();
+
   private final List<Sample> samples = new ArrayList<>();
   private final List<Effect> effects = new ArrayList<>();
   private final List<Removal> removals = new ArrayList<>();
@@ -48,7 +51,23 @@ final class Observations {
     outer.put(slot.index(), around);
     List<Slot> more = new ArrayList<>(around);
     more.add(slot);
+    Map<Integer, Integer> outerPlaces = places(slot);
+    if (slot instanceof Slot.Many many) {
+      collectPlaces(many, many.elements(), outerPlaces);
+      collectPlaces(many, many.keys(), outerPlaces);
+    } else {
+      slot.inner().forEach(inner -> places.put(inner.index(), outerPlaces));
+    }
     slot.inner().forEach(inner -> collectOuter(inner, more));
+  }
+
+  private void collectPlaces(
+      Slot.Many container, List<? extends Slot> elements, Map<Integer, Integer> outerPlaces) {
+    for (int place = 0; place < elements.size(); place++) {
+      Map<Integer, Integer> inner = new HashMap<>(outerPlaces);
+      inner.put(container.index(), place);
+      places.put(elements.get(place).index(), inner);
+    }
   }
 
   /** A sample, and what it became, by path. */
@@ -84,6 +103,20 @@ final class Observations {
   /** The objects around a slot. */
   List<Slot> outer(Slot slot) {
     return outer.getOrDefault(slot.index(), List.of());
+  }
+
+  /** The containers around a slot, and which of their elements it is in, by their indexes. */
+  Map<Integer, Integer> places(Slot slot) {
+    return places.getOrDefault(slot.index(), Map.of());
+  }
+
+  /** Whether two slots do not belong to different elements of one container. */
+  boolean isBeside(Slot one, Slot other) {
+    Map<Integer, Integer> places = places(other);
+    return places(one).entrySet().stream()
+        .allMatch(
+            place ->
+                places.getOrDefault(place.getKey(), place.getValue()).equals(place.getValue()));
   }
 
   /** The single values of the source and of further parameters. */

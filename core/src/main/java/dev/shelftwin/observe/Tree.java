@@ -64,6 +64,10 @@ sealed interface Tree {
    */
   record Elements(List<Tree> all, boolean ordered) implements Tree {
 
+    int size() {
+      return all.size();
+    }
+
     @Override
     public String text() {
       return all.toString();
@@ -110,49 +114,85 @@ sealed interface Tree {
     return values;
   }
 
-  /** The values of a path in the order of their elements; none where there is no order. */
-  static List<Value> inOrder(Tree tree, String path) {
+  /** All values of a path. */
+  static List<Value> all(Tree tree, String path) {
     List<Value> values = new ArrayList<>();
-    collectInOrder("", tree, path, values);
+    collectAll("", tree, path, false, values);
     return values;
   }
 
-  private static void collectInOrder(String at, Tree tree, String path, List<Value> values) {
+  /** The values of a path in the order of their elements; none where there is no order. */
+  static List<Value> inOrder(Tree tree, String path) {
+    List<Value> values = new ArrayList<>();
+    collectAll("", tree, path, true, values);
+    return values;
+  }
+
+  private static void collectAll(
+      String at, Tree tree, String path, boolean onlyOrdered, List<Value> values) {
     if (tree instanceof Fields fields) {
       fields
           .byName()
           .forEach(
               (name, part) ->
-                  collectInOrder(at.isEmpty() ? name : at + "." + name, part, path, values));
-    } else if (tree instanceof Elements elements && elements.ordered()) {
-      elements.all().forEach(element -> collectInOrder(at + "[]", element, path, values));
+                  collectAll(
+                      at.isEmpty() ? name : at + "." + name, part, path, onlyOrdered, values));
+    } else if (tree instanceof Elements elements && (elements.ordered() || !onlyOrdered)) {
+      elements.all().forEach(element -> collectAll(at + "[]", element, path, onlyOrdered, values));
+    } else if (tree instanceof Entries entries && !onlyOrdered) {
+      entries
+          .byKey()
+          .forEach(
+              (key, entry) -> {
+                collectAll(at + "{key}", new Value(key, key), path, false, values);
+                collectAll(at + "{}", entry, path, false, values);
+              });
     } else if (tree instanceof Value value && at.equals(path)) {
       values.add(value);
     }
   }
 
-  /** The paths of the collections whose elements are the same in another order. */
-  static List<String> reordered(Tree before, Tree after) {
-    List<String> paths = new ArrayList<>();
-    findReordered("", before, after, paths);
-    return paths;
+  /**
+   * The changes of values, and where none changed, of what is around them: an object that is there
+   * in one of the two only, or elements in another order.
+   */
+  static List<Change> differences(Tree before, Tree after) {
+    List<Change> differences = changes(before, after);
+    compareAround("", before, after, differences);
+    return differences;
   }
 
-  private static void findReordered(String path, Tree before, Tree after, List<String> paths) {
+  private static void compareAround(String path, Tree before, Tree after, List<Change> found) {
+    int known = found.size();
     if (before instanceof Fields left && after instanceof Fields right) {
       left.byName()
           .forEach(
               (name, part) ->
-                  findReordered(
+                  compareAround(
                       path.isEmpty() ? name : path + "." + name,
                       part,
                       right.byName().getOrDefault(name, MISSING),
-                      paths));
+                      found));
+    } else if (before instanceof Entries left && after instanceof Entries right) {
+      left.byKey()
+          .forEach(
+              (key, entry) ->
+                  compareAround(path + "{}", entry, right.byKey().getOrDefault(key, entry), found));
     } else if (before instanceof Elements left && after instanceof Elements right) {
-      if (left.ordered() && !left.text().equals(right.text())) {
-        paths.add(path + "[]");
+      for (int at = 0; left.ordered() && at < Math.min(left.size(), right.size()); at++) {
+        compareAround(path + "[]", left.all().get(at), right.all().get(at), found);
       }
+      boolean differs = left.ordered() && !left.text().equals(right.text());
+      if (differs && found.size() == known && changes(before, after).isEmpty()) {
+        found.add(new Change(path, shown(before), shown(after)));
+      }
+    } else if (before.getClass() != after.getClass() && changes(before, after).isEmpty()) {
+      found.add(new Change(path, shown(before), shown(after)));
     }
+  }
+
+  private static Value shown(Tree tree) {
+    return tree instanceof Value value ? value : new Value(tree, tree.text());
   }
 
   private static void collect(String path, Tree tree, Map<String, Value> values) {

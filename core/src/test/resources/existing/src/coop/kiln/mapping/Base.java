@@ -50,6 +50,8 @@ final class Base {
     SeatDto seat = new SeatDto();
     seat.setName(row.getName());
     seat.setNumber(row.getNumber());
+    seat.setHeld(row.isHeld());
+    seat.setRemark(row.getRemark());
     return seat;
   }
 
@@ -93,6 +95,8 @@ final class Base {
         SeatRow booking = new SeatRow();
         booking.setName(seat.getName());
         booking.setNumber(seat.getNumber());
+        booking.setHeld(seat.isHeld());
+        booking.setRemark(seat.getRemark());
         bookings.add(booking);
       }
     }

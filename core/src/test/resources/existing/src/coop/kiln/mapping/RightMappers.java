@@ -94,6 +94,20 @@ public final class RightMappers {
     return dto;
   }
 
+  static WorkshopDto elementsWithAndWithoutRemarks(WorkshopRow row) {
+    WorkshopDto dto = dto(row);
+    List<SeatDto> seats = new ArrayList<>();
+    for (SeatRow booking : row.getBookings() == null ? List.<SeatRow>of() : row.getBookings()) {
+      SeatDto seat = seat(booking);
+      if (booking.isHeld() && booking.getRemark() != null) {
+        seat.setRemark(booking.getRemark());
+      }
+      seats.add(seat);
+    }
+    dto.setBookings(seats);
+    return dto;
+  }
+
   static WorkshopDto byStream(WorkshopRow row) {
     WorkshopDto dto = dto(row);
     dto.setTags(

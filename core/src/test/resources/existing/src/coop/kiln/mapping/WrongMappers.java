@@ -195,7 +195,7 @@ public final class WrongMappers {
     return SHARED;
   }
 
-  static WorkshopDto offByOne(WorkshopRow row) { // mapper-drops bookings[].name bookings[].number
+  static WorkshopDto offByOne(WorkshopRow row) { // mapper-drops bookings[].held bookings[].name bookings[].number bookings[].remark
     WorkshopDto dto = dto(row);
     List<SeatDto> seats = new ArrayList<>();
     for (int index = 1; row.getBookings() != null && index < row.getBookings().size(); index++) {
@@ -221,7 +221,43 @@ public final class WrongMappers {
     return dto;
   }
 
-  static WorkshopDto sameElementTwice(WorkshopRow row) { // mapper-drops bookings[].name bookings[].number
+  static WorkshopDto conditionOfElements(WorkshopRow row) { // mapper-conditional bookings[].remark
+    WorkshopDto dto = dto(row);
+    dto.getBookings().stream().filter(SeatDto::isHeld).forEach(seat -> seat.setRemark(null));
+    return dto;
+  }
+
+  static WorkshopDto conditionOutsideOfElements(WorkshopRow row) { // mapper-conditional bookings[].name
+    WorkshopDto dto = dto(row);
+    if (row.isHidden()) {
+      dto.getBookings().forEach(seat -> seat.setName("***"));
+    }
+    return dto;
+  }
+
+  static WorkshopDto filteredElements(WorkshopRow row) { // mapper-conditional bookings
+    WorkshopDto dto = dto(row);
+    dto.getBookings().removeIf(SeatDto::isHeld);
+    return dto;
+  }
+
+  static WorkshopDto defaultOfElements(WorkshopRow row) { // mapper-differs bookings[].remark
+    WorkshopDto dto = dto(row);
+    for (SeatDto seat : dto.getBookings()) {
+      if (seat.getRemark() == null) {
+        seat.setRemark("none");
+      }
+    }
+    return dto;
+  }
+
+  static WorkshopDto filteredEntries(WorkshopRow row) { // mapper-conditional materials
+    WorkshopDto dto = dto(row);
+    dto.getMaterials().values().removeIf(percent -> percent == 0);
+    return dto;
+  }
+
+  static WorkshopDto sameElementTwice(WorkshopRow row) { // mapper-drops bookings[].held bookings[].name bookings[].number bookings[].remark
     WorkshopDto dto = dto(row);
     List<SeatDto> seats = new ArrayList<>();
     for (int index = 0; row.getBookings() != null && index < row.getBookings().size(); index++) {

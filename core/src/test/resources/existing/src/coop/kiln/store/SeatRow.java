@@ -10,6 +10,8 @@ public class SeatRow {
   @Id @GeneratedValue private Long id;
   private String name;
   private int number;
+  private boolean held;
+  private String remark;
 
   public Long getId() { return id; }
   public void setId(Long id) { this.id = id; }
@@ -17,4 +19,8 @@ public class SeatRow {
   public void setName(String name) { this.name = name; }
   public int getNumber() { return number; }
   public void setNumber(int number) { this.number = number; }
+  public boolean isHeld() { return held; }
+  public void setHeld(boolean held) { this.held = held; }
+  public String getRemark() { return remark; }
+  public void setRemark(String remark) { this.remark = remark; }
 }
