@@ -2,6 +2,7 @@ package dev.shelftwin;
 
 import dev.shelftwin.draft.Draft;
 import dev.shelftwin.draft.Drafter;
+import dev.shelftwin.draft.MapperObservation;
 import dev.shelftwin.finding.InputException;
 import dev.shelftwin.plan.Code;
 import dev.shelftwin.plan.Plan;
@@ -24,7 +25,10 @@ public final class PlanDraft {
   private final DraftRequest request;
   private final Path folder;
 
-  private PlanDraft(DraftRequest request) {
+  private final MapperObservation observation;
+
+  private PlanDraft(DraftRequest request, MapperObservation observation) {
+    this.observation = observation;
     this.request = request;
     this.folder = Objects.requireNonNullElse(request.planFile().getParent(), Path.of(""));
   }
@@ -36,7 +40,18 @@ public final class PlanDraft {
    *     packages, or the existing plan is wrong
    */
   public static Draft of(DraftRequest request) {
-    PlanDraft draft = new PlanDraft(request);
+    return of(request, MapperObservation.NONE);
+  }
+
+  /**
+   * Proposes a plan, or additions to one, from the code and from what existing mappers do.
+   *
+   * @param observation runs the mappers, for example {@code plan -> ShelfTwin.open(plan,
+   *     folder).observe()}; where a layer is added to a plan, nothing is run
+   * @throws InputException as above
+   */
+  public static Draft of(DraftRequest request, MapperObservation observation) {
+    PlanDraft draft = new PlanDraft(request, observation);
     return Files.exists(request.planFile()) ? draft.more() : draft.fresh();
   }
 
@@ -57,7 +72,7 @@ public final class PlanDraft {
       if (Drafter.addsLayers(plan, request.packages())) {
         return Drafter.grow(plan, text, request.packages(), reader, reader.dependencies());
       }
-      return Drafter.extend(plan, file.toString(), text, request.packages(), reader);
+      return Drafter.extend(plan, file.toString(), text, request.packages(), reader, observation);
     } catch (IOException unreadable) {
       throw new InputException(
           Place.in(file.toString()), "The plan cannot be read", "check its permissions");
@@ -74,7 +89,7 @@ public final class PlanDraft {
   /** Where nothing is found, code that cannot be read is the likely reason. */
   private Draft draft(Plan empty, JavaReader reader) {
     try {
-      return Drafter.draft(empty, request.packages(), reader);
+      return Drafter.draft(empty, request.packages(), reader, observation);
     } catch (InputException nothing) {
       throw new InputException(
           Stream.concat(reader.errors().stream(), nothing.errors().stream()).toList());

@@ -48,7 +48,7 @@ class ImportsTest {
           Map.entry("plan", List.of("finding")),
           Map.entry("convert", List.of("shape", "runtime")),
           Map.entry("ledger", List.of("plan", "convert")),
-          Map.entry("draft", List.of("rule")),
+          Map.entry("draft", List.of("rule", "observe")),
           Map.entry("rule", List.of("ledger", "facts")),
           Map.entry("generate", List.of("ledger", "runtime")),
           Map.entry("trial", List.of("ledger", "compile", "runtime")),

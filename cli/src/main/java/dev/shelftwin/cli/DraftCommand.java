@@ -4,6 +4,7 @@ import dev.shelftwin.DraftRequest;
 import dev.shelftwin.PlanDraft;
 import dev.shelftwin.draft.Draft;
 import dev.shelftwin.draft.LayerPackage;
+import dev.shelftwin.draft.MapperObservation;
 import dev.shelftwin.shape.Role;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -39,6 +40,13 @@ final class DraftCommand implements Callable<Integer> {
   @Option(names = "--transfer", paramLabel = "TYPES", description = TYPES)
   private List<String> transfer = new ArrayList<>();
 
+  @Option(
+      names = "--observe",
+      description =
+          "Run the mappers that are there already, and write the rows that they imply. This runs"
+              + " the project's code, in a Java virtual machine of its own.")
+  private boolean observe;
+
   DraftCommand(Console console) {
     this.console = console;
   }
@@ -47,12 +55,20 @@ final class DraftCommand implements Callable<Integer> {
   public Integer call() {
     Path file = plan.plan();
     boolean there = Files.exists(file);
-    Draft draft = PlanDraft.of(new DraftRequest(file, plan.code(), packages()));
+    SupervisedObservation observation = new SupervisedObservation(console, plan);
+    Draft draft =
+        PlanDraft.of(
+            new DraftRequest(file, plan.code(), packages()),
+            observe ? observation : MapperObservation.NONE);
     boolean more = !draft.concepts().isEmpty() || draft.rows() > 0;
     if (!there || more) {
       PlanDraft.write(draft, file);
     }
     console.out().print(summary(draft, file, there));
+    if (observe) {
+      console.out().print(observed(observation, file));
+    }
+    console.out().println("  next: " + Console.command() + " check " + file);
     return 0;
   }
 
@@ -77,17 +93,27 @@ final class DraftCommand implements Callable<Integer> {
           ("  %d guesses to confirm, listed in comments that begin with 'guess:'%n"
                   + "  %d reasons to write instead of '?'%n")
               .formatted(draft.guesses(), draft.questions()));
+      if (draft.observed() > 0) {
+        text.append(
+            "  %d observations of mappers, listed in comments that begin with 'observed:'%n"
+                .formatted(draft.observed()));
+      }
     }
     if (!draft.unpaired().isEmpty()) {
       text.append("  types without a concept: ")
           .append(String.join(", ", draft.unpaired()))
           .append('\n');
     }
-    return text.append("  next: ")
-        .append(Console.command())
-        .append(" check ")
-        .append(file)
-        .append('\n')
-        .toString();
+    return text.toString();
+  }
+
+  private static String observed(SupervisedObservation observation, Path file) {
+    if (observation.mappers() == 0) {
+      return "  no mappers were found that could be observed\n";
+    }
+    return observation.failed() == 0
+        ? ""
+        : "  %d of %d mappers could not be observed; '%s trial --mappers-only %s' says why%n"
+            .formatted(observation.failed(), observation.mappers(), Console.command(), file);
   }
 }

@@ -6,11 +6,8 @@ import dev.shelftwin.observe.ObservedMapper;
 import dev.shelftwin.report.JsonReport;
 import dev.shelftwin.report.LedgerTable;
 import dev.shelftwin.report.ObservedTable;
-import dev.shelftwin.trial.TrialOptions;
-import java.time.Duration;
 import java.util.List;
 import java.util.concurrent.Callable;
-import java.util.stream.Stream;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
@@ -21,9 +18,6 @@ import picocli.CommandLine.Option;
     description = "Shows how every field is mapped on every hop.",
     mixinStandardHelpOptions = true)
 final class LedgerCommand implements Callable<Integer> {
-
-  /** How long one run of a mapper may take. */
-  private static final Duration TIME_LIMIT = Duration.ofSeconds(10);
 
   private final Console console;
   @Mixin private PlanOptions plan = new PlanOptions();
@@ -61,15 +55,7 @@ final class LedgerCommand implements Callable<Integer> {
 
   /** The mappers are run by a trial without routes, in a virtual machine of its own. */
   private int observe(ShelfTwin twin, Ledger ledger) {
-    List<String> arguments =
-        Stream.concat(Stream.of("trial", "--mappers-only", "--in-memory"), plan.list().stream())
-            .toList();
-    TrialSupervisor.Outcome outcome;
-    try (ProgressLine progress = new ProgressLine(console)) {
-      outcome =
-          new TrialSupervisor(console, arguments, TIME_LIMIT, progress)
-              .run(TrialOptions.DEFAULT_SEED);
-    }
+    TrialSupervisor.Outcome outcome = SupervisedObservation.run(console, plan.list());
     if (outcome.result() == null) {
       return outcome.exitCode();
     }

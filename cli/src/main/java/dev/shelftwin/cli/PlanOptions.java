@@ -54,11 +54,16 @@ final class PlanOptions {
 
   /** The options as a list of arguments. */
   List<String> list() {
+    return list(plan);
+  }
+
+  /** The options as a list of arguments, with another plan. */
+  List<String> list(Path other) {
     List<String> arguments = new ArrayList<>();
     classes.forEach(path -> arguments.addAll(List.of("--classes", path.toString())));
     sources.forEach(path -> arguments.addAll(List.of("--sources", path.toString())));
     classPath.forEach(path -> arguments.addAll(List.of("--class-path", path.toString())));
-    arguments.add(plan.toString());
+    arguments.add(other.toString());
     return arguments;
   }
 

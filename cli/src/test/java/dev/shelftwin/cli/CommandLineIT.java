@@ -308,6 +308,39 @@ class CommandLineIT {
   }
 
   @Test
+  void aDraftSaysWhatMappersWereObservedToDo() throws Exception {
+    write("model/Cup", "public record Cup(String label, int ml, String origin, boolean glazed) {}");
+    write("api/CupView", "public record CupView(String text, int size, boolean glazed) {}");
+    write(
+        "api/Cups",
+        """
+        import coop.kiln.model.Cup;
+        public class Cups {
+          static CupView view(Cup cup) { return new CupView(cup.label(), cup.ml(), cup.glazed()); }
+          static CupView ends(Cup cup) { System.exit(0); return null; }
+        }
+        """);
+    String[] draft = {
+      "draft",
+      "--observe",
+      "--sources",
+      folder.resolve("src").toString(),
+      "--domain",
+      "coop.kiln.model",
+      "--transfer",
+      "coop.kiln.api"
+    };
+    Result result = run(draft);
+    assertThat(result.code()).as(result.err()).isZero();
+    assertThat(result.out())
+        .contains("3 observations of mappers", "1 of 2 mappers could not be observed; '");
+    assertThat(folder.resolve("shelf-twin.yaml"))
+        .content()
+        .contains("- { model: label, api: text }", "- { model: ml, api: size }", "in Cups.view");
+    assertThat(run(draft).out()).contains("is complete as far as can be guessed");
+  }
+
+  @Test
   void existingMappersAreObservedAndComparedAlthoughOthersEndOrBlock() throws Exception {
     write("model/Bowl", "public record Bowl(String name, int size) {}");
     write("api/BowlView", "public record BowlView(String name, int size) {}");

@@ -39,6 +39,9 @@ public final class Units {
           "hour", ChronoUnit.HOURS,
           "day", ChronoUnit.DAYS);
 
+  private static final List<ChronoUnit> UNITS =
+      WORDS.values().stream().distinct().sorted().toList();
+
   private static final Pattern BETWEEN_WORDS = Pattern.compile("[^a-zA-Z]+|(?=[A-Z])");
 
   private Units() {}
@@ -52,6 +55,20 @@ public final class Units {
             .filter(Objects::nonNull)
             .toList();
     return units.size() == 1 ? Optional.of(units.get(0)) : Optional.empty();
+  }
+
+  /** The unit that the label of a conversion names; empty if it names none. */
+  public static Optional<ChronoUnit> inLabel(String label) {
+    return UNITS.stream().filter(unit -> label.contains(label(unit))).findFirst();
+  }
+
+  /** The units that a plan can name. */
+  public static List<ChronoUnit> all() {
+    return UNITS;
+  }
+
+  private static String label(ChronoUnit unit) {
+    return "in " + unit.name().toLowerCase(Locale.ROOT);
   }
 
   /** Whether a value is a time, which can be counted. */
@@ -133,18 +150,14 @@ public final class Units {
           new Operation.JdkExpression("$1L." + counter + "()", List.of(), counted);
       boolean fine = unit == ChronoUnit.NANOS;
       Set<Loss> losses = fine ? Set.of() : Set.of(Loss.TIME_RESOLUTION);
-      return new Step(name(unit), time, LONG, operation, losses, fine);
+      return new Step(label(unit), time, LONG, operation, losses, fine);
     }
 
     Step create(TypeRef time, ChronoUnit unit) {
       Operation operation =
           new Operation.JdkExpression(
               "$2T." + creator + "($1L)", List.of(time), number -> made.apply((Long) number));
-      return new Step(name(unit), LONG, time, operation, Set.of(), true);
-    }
-
-    private static String name(ChronoUnit unit) {
-      return "in " + unit.name().toLowerCase(Locale.ROOT);
+      return new Step(label(unit), LONG, time, operation, Set.of(), true);
     }
   }
 }

@@ -10,6 +10,7 @@ import java.util.Objects;
  * @param concepts the names of the added concepts, in order
  * @param rows the number of added rows
  * @param guesses the number of guesses, which comments list by kind
+ * @param observed the number of facts that existing mappers were observed to show
  * @param questions the number of reasons that only a person can give
  * @param unpaired types that look like data but belong to no concept
  */
@@ -18,6 +19,7 @@ public record Draft(
     List<String> concepts,
     int rows,
     int guesses,
+    int observed,
     int questions,
     List<String> unpaired) {
 

@@ -26,7 +26,7 @@ final class DraftConcept {
   private DraftConcept(Concept begun, boolean written, List<Guess> guesses) {
     this.begun = begun;
     this.written = written;
-    this.guesses = List.copyOf(guesses);
+    this.guesses = new ArrayList<>(guesses);
   }
 
   /** A concept that the plan does not have yet. */
@@ -61,7 +61,12 @@ final class DraftConcept {
   }
 
   List<Guess> guesses() {
-    return guesses;
+    return List.copyOf(guesses);
+  }
+
+  /** Adds a guess about the concept; whether it is new. */
+  boolean note(Guess guess) {
+    return !guesses.contains(guess) && guesses.add(guess);
   }
 
   /** The proposed row about a field; empty if the plan itself has one. */

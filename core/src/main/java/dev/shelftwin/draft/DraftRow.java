@@ -14,13 +14,13 @@ import java.util.function.Consumer;
 final class DraftRow {
 
   private final RowBuilder builder = new RowBuilder();
-  private final Map<String, String> names = new LinkedHashMap<>();
+  private final Map<String, List<String>> names = new LinkedHashMap<>();
   private final Set<String> said = new HashSet<>();
   private final List<Guess> guesses = new ArrayList<>();
 
+  /** Names the field in a layer or shape; a further name is one of several fields there. */
   DraftRow named(String layerOrShape, String field) {
-    names.put(layerOrShape, field);
-    builder.field(layerOrShape, field);
+    names.computeIfAbsent(layerOrShape, key -> new ArrayList<>()).add(field);
     return this;
   }
 
@@ -40,7 +40,12 @@ final class DraftRow {
   }
 
   boolean names(String layerOrShape, String field) {
-    return field.equals(names.get(layerOrShape));
+    return names(layerOrShape).contains(field);
+  }
+
+  /** The fields in a layer or shape; empty if it names none there. */
+  List<String> names(String layerOrShape) {
+    return names.getOrDefault(layerOrShape, List.of());
   }
 
   boolean isAbout(String layerOrShape) {
@@ -49,7 +54,7 @@ final class DraftRow {
 
   /** Whether it names the field in one layer or shape only. */
   boolean namesOne() {
-    return names.size() == 1;
+    return names.values().stream().mapToInt(List::size).sum() == 1;
   }
 
   List<Guess> guesses() {
@@ -57,6 +62,15 @@ final class DraftRow {
   }
 
   Row row() {
-    return builder.row();
+    RowBuilder row = RowBuilder.of(builder.row());
+    names.forEach(
+        (key, fields) -> {
+          if (fields.size() == 1) {
+            row.field(key, fields.get(0));
+          } else {
+            row.fields(key, fields.toArray(String[]::new));
+          }
+        });
+    return row.row();
   }
 }

@@ -5,6 +5,7 @@ import dev.shelftwin.ledger.ConceptLedger;
 import dev.shelftwin.ledger.LayerTypes;
 import dev.shelftwin.ledger.Ledger;
 import dev.shelftwin.ledger.LedgerBuilder;
+import dev.shelftwin.observe.ObservedMapper;
 import dev.shelftwin.plan.Concept;
 import dev.shelftwin.plan.Layer;
 import dev.shelftwin.plan.Plan;
@@ -26,8 +27,8 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
-import java.util.stream.Collectors;
 import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Proposes a plan: concepts by the names and fields of types, and rows for what the ledger leaves
@@ -43,9 +44,13 @@ public final class Drafter {
   private final List<DraftConcept> concepts = new ArrayList<>();
   private final List<DraftConcept> known = new ArrayList<>();
   private final Map<DraftRow, Row> built = new HashMap<>();
+  private final MapperObservation observation;
   private List<String> unpaired = List.of();
+  private List<ObservedMapper> observed = List.of();
+  private @Nullable MapperGuesses mappers;
 
-  private Drafter(Plan begun, Shapes shapes) {
+  private Drafter(Plan begun, Shapes shapes, MapperObservation observation) {
+    this.observation = observation;
     this.begun = begun;
     this.shapes = shapes;
   }
@@ -55,17 +60,18 @@ public final class Drafter {
    *
    * @param empty its name and code, without layers and concepts
    * @param packages the types of the layers; guessed if empty
+   * @param observation runs the existing mappers that are found, whose flows come before guesses
    * @throws InputException if a package has no types, or the layers cannot be guessed
    */
-  public static Draft draft(Plan empty, List<LayerPackage> packages, Shapes shapes) {
+  public static Draft draft(
+      Plan empty, List<LayerPackage> packages, Shapes shapes, MapperObservation observation) {
     List<DataTypes> types = new LayerChoice(empty, shapes).fresh(packages);
     Plan begun = empty.withLayers(types.stream().map(DataTypes::layer).distinct().toList());
-    Drafter drafter = new Drafter(begun, shapes);
+    Drafter drafter = new Drafter(begun, shapes, observation);
     Plan guessed = drafter.guess(types);
     if (guessed.concepts().isEmpty()) {
       throw nothingPaired(begun, shapes);
     }
-    guessed = drafter.withMappers(guessed);
     LayerHabits habits = new LayerHabits(LedgerBuilder.build(guessed, shapes));
     RepeatedRows repeated = RepeatedRows.of(guessed, habits);
     GuessComments comments = drafter.comments(repeated.plan(), repeated.defaults());
@@ -104,12 +110,18 @@ public final class Drafter {
    * @param file the file name in error messages
    * @param text the text of the plan
    * @param packages the types to look at; those of all layers if empty
+   * @param observation runs the existing mappers of the plan and those that are found
    * @throws InputException if the plan has no layer in a package, or cannot be added to
    */
   public static Draft extend(
-      Plan begun, String file, String text, List<LayerPackage> packages, Shapes shapes) {
+      Plan begun,
+      String file,
+      String text,
+      List<LayerPackage> packages,
+      Shapes shapes,
+      MapperObservation observation) {
     List<DataTypes> types = new LayerChoice(begun, shapes).more(packages);
-    Drafter drafter = new Drafter(begun, shapes);
+    Drafter drafter = new Drafter(begun, shapes, observation);
     Plan plan = drafter.guess(types);
     Map<String, List<Row>> rows = new LinkedHashMap<>();
     for (DraftConcept concept : drafter.known) {
@@ -117,7 +129,6 @@ public final class Drafter {
         rows.put(concept.name(), concept.rows().stream().map(drafter.built::get).toList());
       }
     }
-    plan = drafter.withMappers(plan);
     List<Concept> added = plan.concepts().subList(begun.concepts().size(), plan.concepts().size());
     GuessComments comments = drafter.comments(plan, Map.of());
     return drafter.result(PlanText.extend(file, text, rows, added, comments), comments);
@@ -146,11 +157,12 @@ public final class Drafter {
     List<DataTypes> types = new LayerChoice(old, shapes).grown(packages);
     Plan begun =
         old.with(List.of()).withLayers(types.stream().map(DataTypes::layer).distinct().toList());
-    Drafter drafter = new Drafter(begun, shapes);
+    Drafter drafter = new Drafter(begun, shapes, MapperObservation.NONE);
     GrownConcepts grown = new GrownConcepts(old, types, shapes);
     drafter.concepts.addAll(grown.concepts());
     drafter.unpaired = grown.unpaired();
-    Plan guessed = drafter.guessDirectionsAndRows();
+    drafter.guessDirections();
+    Plan guessed = drafter.guessRows();
     CarriedWords words = new CarriedWords(guessed, shapes, dependencies);
     Plan carried = words.from(old);
     drafter.built.replaceAll((draft, row) -> words.now(row));
@@ -162,17 +174,23 @@ public final class Drafter {
     return drafter.result(written, guesses);
   }
 
-  /** The plan with the methods of the users that map the types of new concepts. */
-  private Plan withMappers(Plan plan) {
-    MapperGuesses guesses = new MapperGuesses(plan, shapes);
-    Ledger ledger = LedgerBuilder.build(plan, shapes);
-    Set<String> fresh =
-        concepts.stream().map(DraftConcept::name).collect(Collectors.toUnmodifiableSet());
-    return plan.with(
-        plan.concepts().stream()
-            .map(
-                concept -> fresh.contains(concept.name()) ? guesses.with(concept, ledger) : concept)
-            .toList());
+  /** Adds the methods of the users that map the types of new concepts, and runs all of them. */
+  private void findMappers() {
+    Ledger ledger = LedgerBuilder.build(plan(), shapes);
+    concepts.replaceAll(
+        concept -> concept.with(mappers().with(concept.begun(), ledger), List.of()));
+    Plan plan = plan();
+    if (plan.concepts().stream().anyMatch(concept -> !concept.existing().isEmpty())) {
+      observed = observation.of(plan);
+    }
+  }
+
+  /** The methods are searched once, and only if there are concepts. */
+  private MapperGuesses mappers() {
+    if (mappers == null) {
+      mappers = new MapperGuesses(shapes);
+    }
+    return mappers;
   }
 
   private Plan guess(List<DataTypes> types) {
@@ -191,17 +209,22 @@ public final class Drafter {
       concepts.add(DraftConcept.fresh(concept, pair.guesses()));
     }
     unpaired = pairing.unpaired();
-    return guessDirectionsAndRows();
+    guessDirections();
+    findMappers();
+    return guessRows();
   }
 
-  private Plan guessDirectionsAndRows() {
+  private void guessDirections() {
     Ledger first = LedgerBuilder.build(plan(), shapes);
     concepts.replaceAll(
         concept ->
             first
                 .concept(concept.name())
-                .map(mappings -> new PossibleDirections(mappings).of(concept))
+                .map(mappings -> new PossibleDirections(mappings, mappers()).of(concept))
                 .orElse(concept));
+  }
+
+  private Plan guessRows() {
     Plan plan = plan();
     for (int pass = 0; pass < MAX_PASSES && guessRows(plan); pass++) {
       plan = plan();
@@ -240,7 +263,10 @@ public final class Drafter {
     Ledger ledger = LedgerBuilder.build(plan, shapes);
     for (DraftConcept concept : all().toList()) {
       Optional<ConceptLedger> mappings = ledger.concept(concept.name());
-      any |= mappings.filter(one -> new RowGuesses(shapes, one, concept).guess()).isPresent();
+      any |=
+          mappings
+              .filter(one -> new RowGuesses(shapes, one, concept, observed).guess())
+              .isPresent();
     }
     return any;
   }
@@ -276,7 +302,8 @@ public final class Drafter {
         text,
         concepts.stream().map(DraftConcept::name).toList(),
         all().mapToInt(concept -> concept.rows().size()).sum(),
-        comments.count(),
+        comments.guesses(),
+        comments.observed(),
         (int) text.lines().filter(line -> line.contains("'" + DraftConcept.QUESTION + "'")).count(),
         unpaired);
   }

@@ -38,13 +38,29 @@ record Guess(Kind kind, String subject) {
     RESPONSE("responses, by their names"),
     BOTH_DIRECTIONS("used in both directions, as the name does not tell"),
     POSSIBLE_DIRECTION("used in one direction, as objects for the other one cannot be created"),
+    MAPPER_DIRECTION("used in one direction, as methods map it in that one only"),
     MAPPERS("methods that map already, by their types"),
-    NESTED("used in more directions, as other types contain it");
+    NESTED("used in more directions, as other types contain it"),
+    OBSERVED_SAME("the same field, as a mapper copies it", true),
+    OBSERVED_UNIT("units of numbers, as a mapper converts them", true),
+    OBSERVED_CONSTANT("always the same value in a mapper", true),
+    OBSERVED_OMISSION("fields that a mapper leaves out", true);
 
     private final String description;
+    private final boolean observed;
 
     Kind(String description) {
+      this(description, false);
+    }
+
+    Kind(String description, boolean observed) {
       this.description = description;
+      this.observed = observed;
+    }
+
+    /** Whether a mapper was seen to do it, so that there is evidence. */
+    boolean isObserved() {
+      return observed;
     }
 
     String description() {

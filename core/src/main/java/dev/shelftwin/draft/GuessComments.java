@@ -22,8 +22,19 @@ final class GuessComments implements PlanWriter.Comments {
     subjects.computeIfAbsent(guess.kind(), kind -> new LinkedHashSet<>()).add(guess.subject());
   }
 
-  int count() {
-    return subjects.values().stream().mapToInt(Set::size).sum();
+  int guesses() {
+    return count(false);
+  }
+
+  int observed() {
+    return count(true);
+  }
+
+  private int count(boolean observed) {
+    return subjects.entrySet().stream()
+        .filter(entry -> entry.getKey().isObserved() == observed)
+        .mapToInt(entry -> entry.getValue().size())
+        .sum();
   }
 
   @Override
@@ -40,7 +51,10 @@ final class GuessComments implements PlanWriter.Comments {
 
   private List<String> lines(Guess.Kind kind) {
     List<String> lines = new ArrayList<>();
-    StringBuilder line = new StringBuilder("guess: ").append(kind.description()).append(":");
+    StringBuilder line =
+        new StringBuilder(kind.isObserved() ? "observed: " : "guess: ")
+            .append(kind.description())
+            .append(":");
     String separator = " ";
     for (String subject : subjects.getOrDefault(kind, Set.of())) {
       if (line.length() + subject.length() > WIDTH) {

@@ -7,7 +7,6 @@ import dev.shelftwin.ledger.MapperNames;
 import dev.shelftwin.ledger.ResolvedShape;
 import dev.shelftwin.plan.Concept;
 import dev.shelftwin.plan.ExistingMapper;
-import dev.shelftwin.plan.Plan;
 import dev.shelftwin.plan.Text;
 import dev.shelftwin.shape.Container;
 import dev.shelftwin.shape.MethodSignature;
@@ -50,9 +49,8 @@ final class MapperGuesses {
 
   private final List<MethodSignature> methods = new ArrayList<>();
 
-  MapperGuesses(Plan plan, Shapes shapes) {
-    boolean any = !plan.concepts().isEmpty();
-    for (String packageName : any ? shapes.packages() : List.<String>of()) {
+  MapperGuesses(Shapes shapes) {
+    for (String packageName : shapes.packages()) {
       for (String type : shapes.namesIn(packageName)) {
         String name = packageName.isEmpty() ? type : packageName + "." + type;
         shapes.methods(name).stream().filter(MapperGuesses::mayMap).forEach(methods::add);
@@ -85,28 +83,36 @@ final class MapperGuesses {
   }
 
   private void add(Map<String, ExistingMapper> existing, ConceptLedger concept, HopLedger hop) {
-    TypeRef from = hop.hop().from().shape().type().erased();
-    TypeRef to = hop.hop().to().shape().type().erased();
-    boolean canBeFilled = canBeFilled(hop.hop().to());
-    boolean sourceCanBeFilled = canBeFilled(hop.hop().from());
-    String generated = MapperNames.qualifiedName(concept, hop.hop().outer().layer());
-    Place here = Place.in(concept.name());
-    List<Text> names =
-        methods.stream()
-            .filter(method -> !method.owner().qualifiedName().equals(generated))
-            .filter(
-                method ->
-                    maps(method, from, to)
-                        || (canBeFilled && fills(method, from, to, sourceCanBeFilled)))
-            .map(method -> new Text(nameOf(method), here))
-            .toList();
-    if (!names.isEmpty() && !from.equals(to)) {
+    List<Text> names = methods(concept, hop);
+    if (!names.isEmpty()) {
+      Place here = Place.in(concept.name());
       String source = hop.hop().from().use().simpleName();
       String target = hop.hop().to().use().simpleName();
       existing.put(
           source + " -> " + target,
           new ExistingMapper(new Text(source, here), new Text(target, here), names, here));
     }
+  }
+
+  /** The names of the methods that map a hop, as the plan writes them. */
+  List<Text> methods(ConceptLedger concept, HopLedger hop) {
+    TypeRef from = hop.hop().from().shape().type().erased();
+    TypeRef to = hop.hop().to().shape().type().erased();
+    boolean canBeFilled = canBeFilled(hop.hop().to());
+    boolean sourceCanBeFilled = canBeFilled(hop.hop().from());
+    String generated = MapperNames.qualifiedName(concept, hop.hop().outer().layer());
+    Place here = Place.in(concept.name());
+    if (from.equals(to)) {
+      return List.of();
+    }
+    return methods.stream()
+        .filter(method -> !method.owner().qualifiedName().equals(generated))
+        .filter(
+            method ->
+                maps(method, from, to)
+                    || (canBeFilled && fills(method, from, to, sourceCanBeFilled)))
+        .map(method -> new Text(nameOf(method), here))
+        .toList();
   }
 
   private static boolean maps(MethodSignature method, TypeRef from, TypeRef to) {

@@ -11,37 +11,62 @@ import java.util.List;
 
 /**
  * The directions of transfer types whose names tell none: objects that nothing outside their
- * package can create are only shown, or only taken.
+ * package can create, or that methods map in one direction only, are only shown, or only taken.
  */
 final class PossibleDirections {
 
   private final ConceptLedger concept;
+  private final MapperGuesses mappers;
   private final List<Guess> guesses = new ArrayList<>();
 
-  PossibleDirections(ConceptLedger concept) {
+  PossibleDirections(ConceptLedger concept, MapperGuesses mappers) {
     this.concept = concept;
+    this.mappers = mappers;
   }
 
   DraftConcept of(DraftConcept draft) {
     Concept begun = draft.begun();
-    List<ShapeUse> uses = begun.shapes().stream().map(this::possible).toList();
+    List<ShapeUse> uses = begun.shapes().stream().map(use -> possible(draft, use)).toList();
     return guesses.isEmpty()
         ? draft
         : draft.with(begun.with(uses, begun.rows(), begun.omissions()), guesses);
   }
 
-  private ShapeUse possible(ShapeUse use) {
+  private ShapeUse possible(DraftConcept draft, ShapeUse use) {
     if (use.layer().role() != Role.TRANSFER || use.direction() != Direction.BOTH) {
       return use;
     }
     boolean taken = canBeCreated(use, true);
     boolean shown = canBeCreated(use, false);
-    if (taken == shown) {
-      return use;
+    if (taken != shown) {
+      return only(use, shown, Guess.Kind.POSSIBLE_DIRECTION);
     }
-    guesses.add(new Guess(Guess.Kind.POSSIBLE_DIRECTION, use.simpleName()));
+    boolean unnamed =
+        draft.guesses().stream().anyMatch(guess -> isAbout(guess, use, Guess.Kind.BOTH_DIRECTIONS));
+    boolean nested =
+        draft.guesses().stream().anyMatch(guess -> isAbout(guess, use, Guess.Kind.NESTED));
+    boolean mapsIn = isMapped(use, true);
+    return unnamed && !nested && mapsIn != isMapped(use, false)
+        ? only(use, !mapsIn, Guess.Kind.MAPPER_DIRECTION)
+        : use;
+  }
+
+  private ShapeUse only(ShapeUse use, boolean shown, Guess.Kind why) {
+    guesses.add(new Guess(why, use.simpleName()));
     return new ShapeUse(
         use.layer(), use.type(), shown ? Direction.OUT : Direction.IN, use.build(), use.at());
+  }
+
+  private static boolean isAbout(Guess guess, ShapeUse use, Guess.Kind kind) {
+    return guess.kind() == kind && (guess.subject() + " ").startsWith(use.simpleName() + " ");
+  }
+
+  /** Whether methods map a type to, or from, the type that the others are mapped through. */
+  private boolean isMapped(ShapeUse use, boolean inward) {
+    return concept.hops().stream()
+        .filter(hop -> end(inward ? hop.hop().from() : hop.hop().to(), use))
+        .filter(hop -> hop.hop().inward() == inward && !hop.hop().isDirect())
+        .anyMatch(hop -> !mappers.methods(concept, hop).isEmpty());
   }
 
   /** Whether a mapper finds a creator of the domain object, or of the transfer object. */

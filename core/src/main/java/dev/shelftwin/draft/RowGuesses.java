@@ -1,6 +1,7 @@
 package dev.shelftwin.draft;
 
 import dev.shelftwin.ledger.ConceptLedger;
+import dev.shelftwin.observe.ObservedMapper;
 import dev.shelftwin.shape.Creator;
 import dev.shelftwin.shape.Shapes;
 import java.util.List;
@@ -15,14 +16,24 @@ final class RowGuesses {
   private final ConceptLedger concept;
   private final List<BooleanSupplier> kinds;
 
-  RowGuesses(Shapes shapes, ConceptLedger concept, DraftConcept draft) {
+  /**
+   * Guesses for a concept.
+   *
+   * @param mappers what existing mappers were observed to do
+   */
+  RowGuesses(
+      Shapes shapes, ConceptLedger concept, DraftConcept draft, List<ObservedMapper> mappers) {
     this.concept = concept;
     RowProposals rows = new RowProposals(concept, draft);
+    ObservedGuesses observed = new ObservedGuesses(rows, mappers);
     PairGuesses pairs = new PairGuesses(shapes, rows);
     ConversionGuesses conversions = new ConversionGuesses(shapes, rows);
     ValueGuesses values = new ValueGuesses(rows);
     this.kinds =
         List.of(
+            observed::sameFields,
+            observed::units,
+            observed::constants,
             values::auditColumns,
             pairs::rowLookups,
             pairs::shownFieldsOfReferences,
@@ -31,6 +42,7 @@ final class RowGuesses {
             pairs::renamedFields,
             values::givenValues,
             conversions::losses,
+            observed::omissions,
             values::unmappedFields);
   }
 

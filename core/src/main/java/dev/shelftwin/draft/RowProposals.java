@@ -6,6 +6,7 @@ import dev.shelftwin.ledger.ResolvedShape;
 import dev.shelftwin.shape.Field;
 import java.util.Optional;
 import java.util.function.Consumer;
+import java.util.stream.Stream;
 
 /** Adds proposals to the rows of one concept. */
 final class RowProposals {
@@ -38,6 +39,15 @@ final class RowProposals {
 
   /** Proposes that two fields are the same; whether that is new. */
   boolean pair(Hop hop, String inner, String outerField, Guess.Kind kind) {
+    return pair(hop, inner, outerField, kind, "");
+  }
+
+  /**
+   * Proposes that two fields are the same; whether that is new.
+   *
+   * @param evidence what a comment adds to their names
+   */
+  boolean pair(Hop hop, String inner, String outerField, Guess.Kind kind, String evidence) {
     ResolvedShape hub = hop.inward() ? hop.to() : hop.from();
     ResolvedShape outer = hop.outer();
     Optional<DraftRow> row =
@@ -47,13 +57,17 @@ final class RowProposals {
                 found ->
                     !draft.isNamedByOthers(
                         found, outer.layer().name(), outer.use().simpleName(), outerField))
+            .filter(found -> kind.isObserved() || keyOfAnother(outer, outerField, found).isEmpty())
             .filter(found -> found.isNew(outer.use().simpleName() + "." + outerField));
     row.ifPresent(
         found -> {
           if (!found.names(outer.layer().name(), outerField)) {
-            found.named(key(outer, inner, found), outerField);
+            found.named(
+                keyOfAnother(outer, outerField, found).orElseGet(() -> key(outer, inner, found)),
+                outerField);
           }
-          found.guess(new Guess(kind, hub + "." + inner + " = " + outer + "." + outerField));
+          found.guess(
+              new Guess(kind, hub + "." + inner + " = " + outer + "." + outerField + evidence));
         });
     return row.isPresent();
   }
@@ -69,6 +83,18 @@ final class RowProposals {
           .ifPresent(row -> row.say(words -> words.outOnly(outer, "a field of another row")));
     }
     return isNew;
+  }
+
+  /** The layer or shape under which a row names another field of a shape. */
+  private static Optional<String> keyOfAnother(ResolvedShape outer, String field, DraftRow row) {
+    return Stream.of(outer.use().simpleName(), outer.layer().name())
+        .filter(
+            key ->
+                row.names(key).stream()
+                    .filter(name -> !name.equals(field))
+                    .anyMatch(
+                        name -> outer.shape().field(name.replaceAll("\\..*", "")).isPresent()))
+        .findFirst();
   }
 
   /** A name for the layer holds for all of its shapes, so it must not hide a field of another. */

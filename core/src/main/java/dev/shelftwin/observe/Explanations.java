@@ -2,6 +2,8 @@ package dev.shelftwin.observe;
 
 import dev.shelftwin.convert.Catalogue;
 import dev.shelftwin.convert.Conversion;
+import dev.shelftwin.convert.Units;
+import dev.shelftwin.shape.TypeRef;
 import dev.shelftwin.trial.UserObjects;
 import java.util.ArrayList;
 import java.util.List;
@@ -68,15 +70,21 @@ final class Explanations {
     return target != null && source.getClass().equals(target.getClass());
   }
 
-  private List<Conversion> conversions(Slot.Leaf source, String target, List<Pair> pairs) {
+  private List<Conversion> conversions(Slot.Leaf source, String path, List<Pair> pairs) {
     List<Conversion> all = new ArrayList<>();
-    Optional.ofNullable(planned.get(source.path() + " -> " + target)).ifPresent(all::add);
+    Optional.ofNullable(planned.get(source.path() + " -> " + path)).ifPresent(all::add);
     @Nullable Object made = pairs.get(0).target().object();
     if (isSameType(pairs.get(0).source(), made)) {
       all.add(Conversion.NONE);
     }
     if (made != null) {
-      catalogue.between(source.type(), TypeRefs.of(made.getClass())).ifPresent(all::add);
+      TypeRef target = TypeRefs.of(made.getClass());
+      catalogue.between(source.type(), target).ifPresent(all::add);
+      if (Units.isCounted(source.type()) != Units.isCounted(target)) {
+        Units.all()
+            .forEach(
+                unit -> Units.between(source.type(), target, unit, catalogue).ifPresent(all::add));
+      }
     }
     all.add(Conversion.NONE);
     return all;

@@ -54,6 +54,11 @@ public record Plan(
     return new Plan(name, code, layers, others, signatures, wire, samples, instances, at, notes);
   }
 
+  /** This plan with its code elsewhere. */
+  public Plan withCode(Code other) {
+    return new Plan(name, other, layers, concepts, signatures, wire, samples, instances, at, notes);
+  }
+
   /** This plan with other layers. */
   public Plan withLayers(List<Layer> others) {
     return new Plan(name, code, others, concepts, signatures, wire, samples, instances, at, notes);

@@ -4,6 +4,7 @@ import dev.shelftwin.facts.Facts;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Deque;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
@@ -61,21 +62,34 @@ final class Members {
 
   /**
    * The method that reads the field of that name: {@code name()}, {@code getName()}, {@code
-   * isName()}.
+   * isName()}; if there is none, one that writes the name with other capitals, as {@code getURL()}
+   * for {@code url} (JavaBeans 1.01, §8.8).
    */
   Optional<ExecutableElement> getter(String field) {
-    return Stream.of(field, "get" + capital(field), "is" + capital(field))
+    List<String> names = List.of(field, "get" + capital(field), "is" + capital(field));
+    return names.stream()
         .map(getters::get)
         .filter(method -> method != null)
-        .findFirst();
+        .findFirst()
+        .or(() -> names.stream().skip(1).flatMap(name -> inAnyCase(getters, name)).findFirst());
+  }
+
+  private static <T> Stream<T> inAnyCase(Map<String, T> byName, String name) {
+    return byName.entrySet().stream()
+        .filter(entry -> entry.getKey().equalsIgnoreCase(name))
+        .map(Map.Entry::getValue);
   }
 
   /**
-   * The method that writes a field: {@code setName(value)}; of several the one that takes the
-   * field's own type, else the one that was declared last.
+   * The method that writes a field: {@code setName(value)}, otherwise one with other capitals; of
+   * several the one that takes the field's own type, else the one that was declared last.
    */
   Optional<ExecutableElement> setter(String field, TypeMirror type, Types types) {
-    List<ExecutableElement> all = takers.getOrDefault("set" + capital(field), List.of());
+    String name = "set" + capital(field);
+    List<ExecutableElement> all =
+        takers.containsKey(name)
+            ? takers.get(name)
+            : inAnyCase(takers, name).findFirst().orElse(List.of());
     return all.stream()
         .filter(method -> types.isSameType(method.getParameters().get(0).asType(), type))
         .findFirst()
@@ -106,10 +120,13 @@ final class Members {
   /** What methods compute: those that return something no field keeps, by the name they give it. */
   Map<String, ExecutableElement> computed() {
     Map<String, ExecutableElement> computed = new LinkedHashMap<>();
+    Set<ExecutableElement> reading = new HashSet<>();
+    fields.keySet().forEach(field -> getter(field).ifPresent(reading::add));
     getters.forEach(
         (name, method) -> {
           String property = property(name);
-          if (!fields.containsKey(property) && !fields.containsKey(name)) {
+          boolean kept = fields.containsKey(property) || fields.containsKey(name);
+          if (!kept && !reading.contains(method)) {
             computed.putIfAbsent(property, method);
           }
         });
@@ -172,11 +189,21 @@ final class Members {
       if (method.length() > prefix.length()
           && method.startsWith(prefix)
           && Character.isUpperCase(method.charAt(prefix.length()))) {
-        String rest = method.substring(prefix.length());
-        return rest.substring(0, 1).toLowerCase(Locale.ROOT) + rest.substring(1);
+        return uncapitalized(method.substring(prefix.length()));
       }
     }
     return method;
+  }
+
+  /** Without capitals at the beginning: {@code name} of Name, {@code urlText} of URLText. */
+  private static String uncapitalized(String name) {
+    int capitals = 0;
+    while (capitals < name.length() && Character.isUpperCase(name.charAt(capitals))) {
+      capitals++;
+    }
+    boolean word = capitals > 1 && capitals < name.length();
+    int lower = word && Character.isLetter(name.charAt(capitals)) ? capitals - 1 : capitals;
+    return name.substring(0, lower).toLowerCase(Locale.ROOT) + name.substring(lower);
   }
 
   private static String capital(String name) {

@@ -10,6 +10,7 @@ import dev.shelftwin.finding.InputException;
 import dev.shelftwin.finding.RuleId;
 import dev.shelftwin.plan.PlanReader;
 import dev.shelftwin.shape.Role;
+import dev.shelftwin.testkit.OpenProject;
 import dev.shelftwin.testkit.Project;
 import java.nio.file.Path;
 import java.util.stream.Stream;
@@ -252,5 +253,76 @@ class DrafterTest {
         .doesNotContain("GlazeService")
         .doesNotContain("abstractOne")
         .doesNotContain("isSame");
+  }
+
+  private static final String JUGS =
+      """
+      package coop.kiln.store;
+      import jakarta.persistence.*;
+      @Entity
+      public class JugRow {
+        @Id @GeneratedValue Long id;
+        public String code;
+        public String noteText;
+        public String remark;
+        public long soak;
+        public String old;
+        public int w;
+        public String maker;
+        public String place;
+        public String year;
+        public JugRow() {}
+        public String getCode() { return code; }
+        public String getRemark() { return remark; }
+        public long getSoak() { return soak; }
+        public int getW() { return w; }
+        public String getMaker() { return maker; }
+        public String getPlace() { return place; }
+        public String getYear() { return year; }
+      }
+      package coop.kiln.api;
+      public record JugView(
+          String code, String note, java.time.Duration soak, String kind, int width, int w2,
+          String maker, String place, String year) {
+        public static JugView of(coop.kiln.store.JugRow row) {
+          return new JugView(
+              row.getCode(), row.getRemark(), java.time.Duration.ofSeconds(row.getSoak()), "JUG",
+              row.getW(), row.getW(), row.getMaker(), row.getPlace(), row.getYear());
+        }
+      }
+      """;
+
+  @Test
+  void whatMappersDoComesBeforeGuesses() {
+    Project project = new Project(folder).instead("", JUGS);
+    Draft draft = project.draftObserving();
+    assertThat(draft.text())
+        .contains(
+            "# observed: the same field, as a mapper copies it:\n",
+            "JugRow.remark = JugView.note (",
+            "JugRow.w = JugView.width (",
+            "- { store: remark, api: note }",
+            "- { store: w, api: [width, w2] }",
+            "# observed: units of numbers, as a mapper converts them:\n",
+            "JugRow.soak (",
+            "- { store: soak, unit: seconds }",
+            "# observed: always the same value in a mapper: JugView.kind in JugView.of",
+            "- { api: kind, given: { JugView: { value: JUG } } }",
+            "# observed: fields that a mapper leaves out: JugRow.noteText in JugView.of,",
+            "JugView: { fields: [noteText, old], because: '?' }");
+    assertThat(draft.observed()).isGreaterThanOrEqualTo(6);
+    assertThat(project.with(draft).run(OpenProject::observe))
+        .singleElement()
+        .satisfies(mapper -> assertThat(mapper.findings()).isEmpty());
+    assertThat(
+            new Project(folder.resolve("info"))
+                .instead("", JUGS.replace("JugView", "JugInfo"))
+                .draft(
+                    new LayerPackage(Role.PERSISTENCE, "coop.kiln.store"),
+                    new LayerPackage(Role.TRANSFER, "coop.kiln.api"))
+                .text())
+        .contains("used in one direction, as methods map it in that one only: JugInfo")
+        .contains("api: { JugInfo: out }")
+        .doesNotContain("observed:");
   }
 }

@@ -63,6 +63,30 @@ class MembersTest {
         .hasToString("Optional[" + taken + "]");
   }
 
+  /** JavaBeans 1.01, §8.8: a name that begins with two capitals keeps them. */
+  @ParameterizedTest
+  @CsvSource({"url, URL", "id2, ID2", "eMail, eMail", "noteText, NoteText"})
+  void accessorsMayWriteCapitalsInTheirOwnWay(String field, String property) {
+    Project project =
+        new Project(folder)
+            .with(
+                "String note;",
+                """
+                private String FIELD;
+                  public String getPROPERTY() { return FIELD; }
+                  public void setPROPERTY(String value) { this.FIELD = value; }"""
+                    .replace("FIELD", field)
+                    .replace("PROPERTY", property));
+    Shape row = row(project);
+    assertThat(row.field(field).flatMap(Field::reader).map(Access::name))
+        .contains("get" + property);
+    assertThat(row.field(field).flatMap(Field::writer).map(Access::name))
+        .contains("set" + property);
+    assertThat(row.fields())
+        .extracting(Field::name)
+        .containsExactly("id", "version", "code", "label", "foodSafe", "finish", field);
+  }
+
   @Test
   void aHiddenFieldIsReadWhereItIsDeclaredLast() {
     Project project =

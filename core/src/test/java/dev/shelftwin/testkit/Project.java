@@ -5,6 +5,7 @@ import dev.shelftwin.compile.UserCode;
 import dev.shelftwin.draft.Draft;
 import dev.shelftwin.draft.Drafter;
 import dev.shelftwin.draft.LayerPackage;
+import dev.shelftwin.draft.MapperObservation;
 import dev.shelftwin.finding.Finding;
 import dev.shelftwin.generate.Generated;
 import dev.shelftwin.generate.SourceFile;
@@ -231,6 +232,21 @@ public final class Project {
 
   /** Proposes a plan for the types alone. */
   public Draft draft(LayerPackage... packages) {
+    return draft(MapperObservation.NONE, packages);
+  }
+
+  /** Proposes a plan for the types, with what their mappers do. */
+  public Draft draftObserving(LayerPackage... packages) {
+    return draft(
+        plan -> {
+          try (OpenProject open = new OpenProject(plan, sources())) {
+            return open.observe();
+          }
+        },
+        packages);
+  }
+
+  private Draft draft(MapperObservation observation, LayerPackage... packages) {
     Code code =
         new Code(
             List.of(),
@@ -240,14 +256,21 @@ public final class Project {
     Plan empty = Plan.empty("glazes", code, Place.in("shelf-twin.yaml"));
     write();
     try (JavaReader reader = new JavaReader(sources())) {
-      return Drafter.draft(empty, List.of(packages), reader);
+      return Drafter.draft(empty, List.of(packages), reader, observation);
     }
   }
 
   /** Proposes additions to the plan. */
   public Draft extend() {
     return run(
-        open -> Drafter.extend(open.plan(), planFile().toString(), plan, List.of(), open.reader()));
+        open ->
+            Drafter.extend(
+                open.plan(),
+                planFile().toString(),
+                plan,
+                List.of(),
+                open.reader(),
+                MapperObservation.NONE));
   }
 
   /** The same types with a plan that was proposed for them. */
