@@ -37,7 +37,8 @@ final class ConversionGuesses {
       for (FieldMapping mapping : hop.mappings()) {
         Optional<Field> target = mapping.target();
         Optional<Field> source = mapping.source();
-        boolean choice = mapping.isMismatch() || mapping instanceof FieldMapping.Converted;
+        boolean choice =
+            mapping.hasUnknownConversion() || mapping instanceof FieldMapping.Converted;
         if (choice && source.isPresent() && target.isPresent()) {
           any |= convert(hop.hop(), source.get(), target.get(), mapping);
         }
@@ -68,7 +69,7 @@ final class ConversionGuesses {
                       new Guess(
                           Guess.Kind.CONVERTER, inside.name() + " by " + simpleName(own.get()))));
     }
-    return mapping.isMismatch() && counts(hop, inside, outside);
+    return mapping.hasUnknownConversion() && counts(hop, inside, outside);
   }
 
   /** A class of the layer with a method for each direction. */

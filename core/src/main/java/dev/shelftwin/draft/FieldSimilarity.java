@@ -131,7 +131,16 @@ final class FieldSimilarity {
   boolean mayBeTheSame(Field inside, Field outside) {
     boolean secret =
         NameWords.of(inside.name()).anyOf(SECRET) || NameWords.of(outside.name()).anyOf(SECRET);
-    return !secret && !inside.name().equals(outside.name()) && fit(inside.type(), outside.type());
+    return !secret
+        && !inside.name().equals(outside.name())
+        && (fit(inside.type(), outside.type())
+            || (of(inside, outside) == 1 && isOwn(inside.type()) && isOwn(outside.type())));
+  }
+
+  /** Whether a type, or that of the elements, is the users' own, which another mapper may map. */
+  private static boolean isOwn(TypeRef type) {
+    TypeRef held = Container.held(type);
+    return !held.isPrimitive() && !held.packageName().startsWith("java.");
   }
 
   boolean fit(TypeRef inside, TypeRef outside) {

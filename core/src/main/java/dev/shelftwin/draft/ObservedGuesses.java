@@ -152,7 +152,7 @@ final class ObservedGuesses {
   private boolean unit(HopLedger hop, Flow flow, ObservedMapper mapper) {
     Optional<ChronoUnit> unit = flow.conversion().flatMap(Units::inLabel);
     Optional<FieldMapping> mapping =
-        flow.target().flatMap(hop::into).filter(FieldMapping::isMismatch);
+        flow.target().flatMap(hop::into).filter(FieldMapping::hasUnknownConversion);
     Optional<Field> inside =
         mapping.flatMap(found -> hop.hop().inward() ? found.target() : found.source());
     return unit.isPresent()

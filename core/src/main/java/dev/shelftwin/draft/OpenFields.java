@@ -15,7 +15,7 @@ final class OpenFields {
   static List<Field> lost(HopLedger hop) {
     Stream<Field> mismatched =
         hop.mappings().stream()
-            .filter(FieldMapping::isMismatch)
+            .filter(FieldMapping::hasUnknownConversion)
             .flatMap(mapping -> mapping.sources().stream());
     return Stream.concat(withoutTarget(hop).stream(), mismatched).distinct().toList();
   }
@@ -45,6 +45,6 @@ final class OpenFields {
   }
 
   static boolean isUnfilled(FieldMapping mapping) {
-    return mapping instanceof FieldMapping.Unfilled || mapping.isMismatch();
+    return mapping instanceof FieldMapping.Unfilled || mapping.hasUnknownConversion();
   }
 }

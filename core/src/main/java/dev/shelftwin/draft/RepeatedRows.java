@@ -51,15 +51,27 @@ record RepeatedRows(Plan plan, Map<Row, Layer> defaults) {
     return new RepeatedRows(plan.with(concepts).withLayers(layers), moved);
   }
 
-  /** The rows that a layer's default can replace, at most one for each field. */
+  /**
+   * The rows that a layer's default can replace, at most one for each field. One reason for fields
+   * that only have their name in common would be a guess, so most types must have the field.
+   */
   private static Map<Row, FieldDefault> repeated(Plan plan, String layer) {
     List<Row> all = plan.concepts().stream().flatMap(concept -> concept.rows().stream()).toList();
+    long types =
+        plan.concepts().stream()
+            .flatMap(concept -> concept.shapes().stream())
+            .filter(use -> use.layer().name().equals(layer))
+            .count();
     Map<Row, FieldDefault> repeated = new LinkedHashMap<>();
     Set<String> fields = new HashSet<>();
     for (Row row : all) {
       row.asDefault(layer)
-          .filter(field -> field.stays().filter(Text::isQuestion).isEmpty())
-          .filter(field -> Collections.frequency(all, row) > 1)
+          .filter(
+              field ->
+                  Collections.frequency(all, row)
+                      > (field.stays().filter(Text::isQuestion).isPresent()
+                          ? Math.max(2, types / 2)
+                          : 1))
           .filter(field -> fields.add(field.field().value()))
           .ifPresent(field -> repeated.put(row, field));
     }

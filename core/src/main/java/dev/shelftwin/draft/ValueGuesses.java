@@ -66,6 +66,13 @@ final class ValueGuesses {
     String shape = hop.hop().from().use().simpleName();
     ResolvedShape hub = hop.hop().to();
     Field field = whole(hop, unfilled);
+    if (hop.slot(field).isEmpty() && isShown(hop, field)) {
+      return rows.add(
+          "out-only " + shape,
+          hub,
+          field,
+          row -> row.say(words -> words.outOnly(shape, DraftConcept.QUESTION)));
+    }
     if (hop.slot(field).isEmpty()) {
       return rows.add(
           "given " + shape,
@@ -102,6 +109,12 @@ final class ValueGuesses {
             row ->
                 row.say(words -> words.givenFrom(shape, "caller"))
                     .guess(subject(Guess.Kind.CALLER, shape, field)));
+  }
+
+  /** Whether the source of a hop also shows a field under its own name. */
+  private static boolean isShown(HopLedger hop, Field field) {
+    ResolvedShape from = hop.hop().from();
+    return from.use().direction().goesOut() && from.shape().field(field.name()).isPresent();
   }
 
   /** The field that is set: a value object as a whole, even if the plan pairs its parts. */

@@ -64,7 +64,9 @@ final class ConceptAccounting {
             && best.ledger().mappings().stream().noneMatch(one -> one.account().isError());
     // Only the users' own mapper knows how it creates and fills the target.
     return existing && !complete
-        ? HopAccounting.ofExistingMapper(pairing, hop, conversions, relations).account()
+        ? HopAccounting.ofExistingMapper(pairing, hop, conversions, relations)
+            .account()
+            .byExistingMapper()
         : best;
   }
 

@@ -32,7 +32,7 @@ public sealed interface FieldMapping {
   Account account();
 
   /** Calls the method of {@code cases} for this kind of mapping. */
-  <R> R fold(Cases<R> cases);
+  <R> R fold(MappingCases<R> cases);
 
   /** How the source becomes the target, or how a constant of the plan becomes the target. */
   default Optional<Conversion> conversion() {
@@ -59,41 +59,24 @@ public sealed interface FieldMapping {
     return this instanceof Flow;
   }
 
+  /** Whether no conversion of ours leads from the source to the target. */
+  default boolean hasUnknownConversion() {
+    return isMismatch() || isByExistingMapper();
+  }
+
+  /** Whether only an existing mapper knows how the source becomes the target. */
+  default boolean isByExistingMapper() {
+    return this instanceof ByExistingMapper;
+  }
+
   /** Whether the plan gives a value that the mapper passes to the target. */
   default boolean isPassedIn() {
     return given().filter(GivenValue::isPassed).isPresent();
   }
 
-  /** Whether no conversion leads from the source to the target. */
+  /** Whether no conversion leads from the source to the target, so that no mapper can. */
   default boolean isMismatch() {
     return this instanceof Mismatched;
-  }
-
-  /**
-   * One method for each kind of mapping.
-   *
-   * @param <R> the result
-   */
-  interface Cases<R> {
-    R carried(Carried mapping);
-
-    R converted(Converted mapping);
-
-    R joined(Joined mapping);
-
-    R split(Split mapping);
-
-    R derived(Derived mapping);
-
-    R given(Given mapping);
-
-    R stays(Stays mapping);
-
-    R lost(Lost mapping);
-
-    R unfilled(Unfilled mapping);
-
-    R mismatched(Mismatched mapping);
   }
 
   /** A mapping of source values to a target field. */
@@ -160,7 +143,7 @@ public sealed interface FieldMapping {
     }
 
     @Override
-    public <R> R fold(Cases<R> cases) {
+    public <R> R fold(MappingCases<R> cases) {
       return cases.carried(this);
     }
   }
@@ -185,7 +168,7 @@ public sealed interface FieldMapping {
     }
 
     @Override
-    public <R> R fold(Cases<R> cases) {
+    public <R> R fold(MappingCases<R> cases) {
       return cases.converted(this);
     }
   }
@@ -215,7 +198,7 @@ public sealed interface FieldMapping {
     }
 
     @Override
-    public <R> R fold(Cases<R> cases) {
+    public <R> R fold(MappingCases<R> cases) {
       return cases.joined(this);
     }
   }
@@ -240,7 +223,7 @@ public sealed interface FieldMapping {
     }
 
     @Override
-    public <R> R fold(Cases<R> cases) {
+    public <R> R fold(MappingCases<R> cases) {
       return cases.split(this);
     }
   }
@@ -265,7 +248,7 @@ public sealed interface FieldMapping {
     }
 
     @Override
-    public <R> R fold(Cases<R> cases) {
+    public <R> R fold(MappingCases<R> cases) {
       return cases.derived(this);
     }
   }
@@ -323,7 +306,7 @@ public sealed interface FieldMapping {
     }
 
     @Override
-    public <R> R fold(Cases<R> cases) {
+    public <R> R fold(MappingCases<R> cases) {
       return cases.given(this);
     }
   }
@@ -348,7 +331,7 @@ public sealed interface FieldMapping {
     }
 
     @Override
-    public <R> R fold(Cases<R> cases) {
+    public <R> R fold(MappingCases<R> cases) {
       return cases.stays(this);
     }
   }
@@ -371,7 +354,7 @@ public sealed interface FieldMapping {
     }
 
     @Override
-    public <R> R fold(Cases<R> cases) {
+    public <R> R fold(MappingCases<R> cases) {
       return cases.lost(this);
     }
   }
@@ -394,7 +377,7 @@ public sealed interface FieldMapping {
     }
 
     @Override
-    public <R> R fold(Cases<R> cases) {
+    public <R> R fold(MappingCases<R> cases) {
       return cases.unfilled(this);
     }
   }
@@ -418,8 +401,36 @@ public sealed interface FieldMapping {
     }
 
     @Override
-    public <R> R fold(Cases<R> cases) {
+    public <R> R fold(MappingCases<R> cases) {
       return cases.mismatched(this);
+    }
+  }
+
+  /**
+   * A source and a target whose types no conversion of ours connects, on a hop with an existing
+   * mapper: only that mapper knows how it converts them.
+   */
+  record ByExistingMapper(List<Field> sources, Field into, Optional<Row> row)
+      implements FieldMapping {
+    public ByExistingMapper {
+      sources = List.copyOf(sources);
+      Objects.requireNonNull(into, "into");
+      Objects.requireNonNull(row, "row");
+    }
+
+    @Override
+    public Optional<Field> target() {
+      return Optional.of(into);
+    }
+
+    @Override
+    public Account account() {
+      return Account.CONVERTED;
+    }
+
+    @Override
+    public <R> R fold(MappingCases<R> cases) {
+      return cases.byExistingMapper(this);
     }
   }
 }

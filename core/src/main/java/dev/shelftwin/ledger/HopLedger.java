@@ -58,6 +58,19 @@ public record HopLedger(
     return new HopLedger(relabelled, creator, alternatives, family, mappings);
   }
 
+  /** The same with values of types that do not fit converted by an existing mapper. */
+  HopLedger byExistingMapper() {
+    List<FieldMapping> converted =
+        mappings.stream()
+            .map(
+                mapping ->
+                    mapping instanceof FieldMapping.Mismatched one
+                        ? new FieldMapping.ByExistingMapper(one.sources(), one.into(), one.row())
+                        : mapping)
+            .toList();
+    return new HopLedger(hop, creator, alternatives, family, converted);
+  }
+
   /** The mappers of the subtypes; empty if the type is not abstract. */
   public List<Operation.CallMapper> subtypes() {
     return family.map(Family::subtypes).orElse(List.of());

@@ -32,6 +32,11 @@ record HopOutcome(HopLedger ledger, Set<PlanWord> words) {
     words = Set.copyOf(words);
   }
 
+  /** The same for a hop with an existing mapper, which converts what we cannot. */
+  HopOutcome byExistingMapper() {
+    return new HopOutcome(ledger.byExistingMapper(), words);
+  }
+
   private Creator creator() {
     return ledger.creator().orElseThrow();
   }

@@ -161,7 +161,7 @@ final class MapperPlans {
     if (mapping instanceof FieldMapping.Given given) {
       return given.isUnfitConstant() || isNullForPrimitive(hop, given);
     }
-    return mapping instanceof FieldMapping.Mismatched
+    return mapping.hasUnknownConversion()
         || (mapping instanceof FieldMapping.Unfilled unfilled
             && (unfilled.field().name().contains(".") || isRequired(hop, unfilled.field())));
   }

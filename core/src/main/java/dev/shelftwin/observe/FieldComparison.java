@@ -25,22 +25,69 @@ final class FieldComparison {
   void compare(ExpectedFlow wanted) {
     if (wanted.mapping().isCarried()) {
       compareCarried(wanted);
+    } else if (wanted.mapping().isByExistingMapper()) {
+      compareConverted(wanted);
     } else {
       compareOther(wanted);
     }
   }
 
-  private void compareCarried(ExpectedFlow wanted) {
-    List<ObservedFlow> into =
+  /** The flows into the target of an expected flow. */
+  private List<ObservedFlow> into(ExpectedFlow wanted) {
+    return flows.stream()
+        .filter(flow -> !flow.flow().sources().isEmpty())
+        .filter(
+            flow ->
+                flow.flow()
+                    .target()
+                    .filter(path -> ExpectedFlow.isWithin(path, wanted.target()))
+                    .isPresent())
+        .toList();
+  }
+
+  /** Types that do not fit: something of the source must arrive, in whatever way. */
+  private void compareConverted(ExpectedFlow wanted) {
+    String source = wanted.sources().get(0);
+    List<String> arriving =
+        into(wanted).stream().flatMap(flow -> flow.flow().sources().stream()).distinct().toList();
+    boolean asked =
         flows.stream()
-            .filter(flow -> !flow.flow().sources().isEmpty())
-            .filter(
-                flow ->
-                    flow.flow()
-                        .target()
-                        .filter(path -> ExpectedFlow.isWithin(path, wanted.target()))
-                        .isPresent())
-            .toList();
+            .map(ObservedFlow::flow)
+            .filter(Flow::isByCollaborator)
+            .anyMatch(flow -> ExpectedFlow.isWithin(flow.target().orElse(""), wanted.target()));
+    boolean sent =
+        !asked && !leaves(source).isEmpty() && !seen.unstable().contains(wanted.target());
+    if (!sent || arriving.stream().anyMatch(path -> ExpectedFlow.isWithin(path, source))) {
+      return;
+    }
+    Optional<FieldMapping> mapping = Optional.of(wanted.mapping());
+    if (arriving.isEmpty()) {
+      findings.add(
+          RuleId.MAPPER_DROPS,
+          wanted.target(),
+          mapping,
+          "%s never reaches %s%s."
+              .formatted(
+                  findings.source(source),
+                  findings.target(wanted.target()),
+                  constant(flows, wanted)),
+          "set it in the mapper, or say in the plan why it is not mapped: stays");
+    } else {
+      findings.add(
+          RuleId.MAPPER_DIFFERS,
+          wanted.target(),
+          mapping,
+          "%s gets %s; by its name it is %s, of another type."
+              .formatted(
+                  findings.target(wanted.target()),
+                  findings.sources(arriving),
+                  findings.source(source)),
+          "pair the two in the plan: " + row(arriving.get(0), wanted.target()));
+    }
+  }
+
+  private void compareCarried(ExpectedFlow wanted) {
+    List<ObservedFlow> into = into(wanted);
     Optional<FieldMapping> mapping = Optional.of(wanted.mapping());
     Set<String> paths = new LinkedHashSet<>();
     wanted.sources().forEach(source -> leaves(source).forEach(paths::add));
@@ -92,6 +139,9 @@ final class FieldComparison {
   private void details(ObservedFlow observed, Optional<FieldMapping> mapping, Set<String> paths) {
     Flow flow = observed.flow();
     String path = flow.target().orElseThrow();
+    if (flow.isByCollaboratorOfObject()) {
+      return;
+    }
     if (observed.someElements()) {
       findings.add(
           RuleId.MAPPER_DROPS,
@@ -105,48 +155,56 @@ final class FieldComparison {
       return;
     }
     order(observed, mapping);
-    if (flow.condition().isPresent() && dependsForAllElements(flow)) {
-      String source = flow.sources().get(0);
+    if (flow.condition().isPresent()) {
+      conditional(observed, mapping);
+    } else if (!observed.explained()) {
+      otherConversion(flow, mapping, paths);
+    }
+    replacement(observed, mapping);
+  }
+
+  private void conditional(ObservedFlow observed, Optional<FieldMapping> mapping) {
+    Flow flow = observed.flow();
+    boolean whole = dependsForAllElements(flow);
+    String path = flow.target().orElseThrow();
+    String target = whole ? container(path) : path;
+    findings.add(
+        RuleId.MAPPER_CONDITIONAL,
+        target,
+        mapping,
+        "%s%s reaches %s %s%s."
+            .formatted(
+                whole ? "An element of " : "",
+                whole
+                    ? findings.source(container(flow.sources().get(0)))
+                    : findings.sources(flow.sources()),
+                findings.target(target),
+                flow.condition().orElseThrow(),
+                observed
+                    .counterexample()
+                    .filter(text -> !whole)
+                    .map(text -> "; otherwise: " + text)
+                    .orElse("")),
+        "correct the mapper, or accept mapper-conditional with the reason");
+  }
+
+  private void otherConversion(Flow flow, Optional<FieldMapping> mapping, Set<String> paths) {
+    List<String> others =
+        flow.sources().stream().filter(source -> !paths.contains(source)).toList();
+    boolean joined = mapping.filter(FieldMapping.Joined.class::isInstance).isPresent();
+    if (!joined || !others.isEmpty()) {
+      String path = flow.target().orElseThrow();
       findings.add(
-          RuleId.MAPPER_CONDITIONAL,
-          container(path),
-          mapping,
-          "The elements of %s reach %s %s."
-              .formatted(
-                  findings.source(container(source)),
-                  findings.target(container(path)),
-                  flow.condition().get()),
-          "correct the mapper, or accept mapper-conditional with the reason");
-    } else if (flow.condition().isPresent()) {
-      findings.add(
-          RuleId.MAPPER_CONDITIONAL,
+          RuleId.MAPPER_DIFFERS,
           path,
           mapping,
-          "%s reaches %s %s%s."
+          "%s becomes %s in another way than the plan says (%s)."
               .formatted(
                   findings.sources(flow.sources()),
                   findings.target(path),
-                  flow.condition().get(),
-                  observed.counterexample().map(text -> "; otherwise: " + text).orElse("")),
-          "correct the mapper, or accept mapper-conditional with the reason");
-    } else if (!observed.explained()) {
-      List<String> others =
-          flow.sources().stream().filter(source -> !paths.contains(source)).toList();
-      boolean joined = mapping.filter(FieldMapping.Joined.class::isInstance).isPresent();
-      if (!joined || !others.isEmpty()) {
-        findings.add(
-            RuleId.MAPPER_DIFFERS,
-            path,
-            mapping,
-            "%s becomes %s in another way than the plan says (%s)."
-                .formatted(
-                    findings.sources(flow.sources()),
-                    findings.target(path),
-                    String.join("; ", flow.evidence())),
-            "name the conversion in the plan (by), or correct the mapper");
-      }
+                  String.join("; ", flow.evidence())),
+          "name the conversion in the plan (by), or correct the mapper");
     }
-    replacement(observed, mapping);
   }
 
   /** Whether no value of an element arrives without the condition: elements are left out. */

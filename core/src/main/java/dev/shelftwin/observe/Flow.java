@@ -23,6 +23,8 @@ public record Flow(
     Optional<String> condition,
     List<String> evidence) {
 
+  static final String BY_THE_MAPPER = "by the mapper";
+
   public Flow {
     Objects.requireNonNull(target, "target");
     sources = List.copyOf(sources);
@@ -30,6 +32,17 @@ public record Flow(
     Objects.requireNonNull(conversion, "conversion");
     Objects.requireNonNull(condition, "condition");
     evidence = List.copyOf(evidence);
+  }
+
+  /** Whether an object that the mapper asks gives the value. */
+  boolean isByCollaborator() {
+    return conversion.filter(text -> text.startsWith("by ")).isPresent()
+        && !conversion.get().equals(BY_THE_MAPPER);
+  }
+
+  /** Whether such an object was given a whole object; only it knows which fields it uses. */
+  boolean isByCollaboratorOfObject() {
+    return isByCollaborator() && sources.size() > 1;
   }
 
   Flow as(Account other) {

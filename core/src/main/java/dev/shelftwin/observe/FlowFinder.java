@@ -18,8 +18,6 @@ import org.jspecify.annotations.Nullable;
 /** Finds out from what was seen which fields become which. */
 final class FlowFinder {
 
-  private static final String BY_THE_MAPPER = "by the mapper";
-
   private final Observations seen;
   private final Explanations explanations;
   private final TreeReader reader;
@@ -170,7 +168,7 @@ final class FlowFinder {
                 Optional.of(target),
                 all.stream().map(Carrier::path).toList(),
                 all.size() == 1 ? Account.CONVERTED : Account.JOINED,
-                Optional.of(answer(effects).orElse(BY_THE_MAPPER)),
+                Optional.of(answer(effects).orElse(Flow.BY_THE_MAPPER)),
                 Optional.empty(),
                 evidence(pairs)),
             false,

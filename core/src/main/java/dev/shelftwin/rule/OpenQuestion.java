@@ -5,6 +5,7 @@ import dev.shelftwin.finding.RuleId;
 import dev.shelftwin.ledger.ConceptLedger;
 import dev.shelftwin.plan.Acceptance;
 import dev.shelftwin.plan.Omission;
+import dev.shelftwin.plan.OneWay;
 import dev.shelftwin.plan.Row;
 import dev.shelftwin.plan.Text;
 import java.util.List;
@@ -34,10 +35,15 @@ final class OpenQuestion implements Rule.Check<ConceptLedger> {
   }
 
   private static Stream<Text> reasons(Row row) {
+    OneWay oneWay = row.oneWay();
     return Stream.of(
             row.derived().stream(),
             row.stays().everywhere().stream(),
             row.stays().only().values().stream(),
+            oneWay.outOnly().everywhere().stream(),
+            oneWay.outOnly().only().values().stream(),
+            oneWay.inOnly().everywhere().stream(),
+            oneWay.inOnly().only().values().stream(),
             row.accept().values().stream().map(Acceptance::because))
         .flatMap(reasons -> reasons)
         .filter(Text::isQuestion);

@@ -13,8 +13,9 @@ final class TypeMismatch implements Rule.Check<MappingOnHop> {
 
   @Override
   public Stream<RuleMatch> of(MappingOnHop at, RuleContext context) {
-    boolean mismatch = at.mapping() instanceof FieldMapping.Mismatched;
-    return mismatch && !isReportedOutward(at) ? Stream.of(match(at)) : Stream.empty();
+    return at.mapping().isMismatch() && !isReportedOutward(at)
+        ? Stream.of(match(at))
+        : Stream.empty();
   }
 
   /** Both directions fail for the same reason, so it is reported once. */
@@ -22,7 +23,7 @@ final class TypeMismatch implements Rule.Check<MappingOnHop> {
     return at.hop().hop().inward()
         && at.concept().hop(at.to(), at.from()).stream()
             .flatMap(out -> out.outOf(at.target()))
-            .anyMatch(FieldMapping.Mismatched.class::isInstance);
+            .anyMatch(FieldMapping::isMismatch);
   }
 
   private static RuleMatch match(MappingOnHop at) {

@@ -49,6 +49,7 @@ public final class JavaReader implements Shapes, AutoCloseable {
   private final StandardJavaFileManager files;
   private final Elements elements;
   private final TypeFinder types;
+  private final Signatures signatures;
   private final ShapeReader shapeReader;
   private final ClassFiles dependencies;
   private final Map<String, Optional<Shape>> known = new HashMap<>();
@@ -79,6 +80,7 @@ public final class JavaReader implements Shapes, AutoCloseable {
                 List.of());
     elements = task.getElements();
     types = new TypeFinder(elements, task.getTypes());
+    signatures = new Signatures(elements, task.getTypes());
     SourceIndex sources = new SourceIndex(compiler, code.sources());
     Places places = new Places(sources, files);
     shapeReader =
@@ -142,7 +144,7 @@ public final class JavaReader implements Shapes, AutoCloseable {
     List<MethodSignature> methods = new ArrayList<>();
     TypeElement element = elements.getTypeElement(qualifiedName);
     if (element != null) {
-      new Signatures(elements).addTo(methods, element);
+      signatures.addTo(methods, element);
     }
     return methods;
   }

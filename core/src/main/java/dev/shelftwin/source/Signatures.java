@@ -3,26 +3,35 @@ package dev.shelftwin.source;
 import dev.shelftwin.shape.Creator;
 import dev.shelftwin.shape.MethodSignature;
 import dev.shelftwin.shape.TypeRef;
+import java.util.HashSet;
 import java.util.List;
+import java.util.Set;
 import javax.lang.model.element.ElementKind;
 import javax.lang.model.element.ExecutableElement;
 import javax.lang.model.element.Modifier;
 import javax.lang.model.element.TypeElement;
+import javax.lang.model.type.DeclaredType;
+import javax.lang.model.type.ExecutableType;
+import javax.lang.model.type.TypeKind;
+import javax.lang.model.type.TypeMirror;
 import javax.lang.model.util.ElementFilter;
 import javax.lang.model.util.Elements;
+import javax.lang.model.util.Types;
 
 /** Reads the signatures of methods and constructors. */
 final class Signatures {
 
-  private final TypeReader types;
+  private final TypeReader reader;
+  private final Types types;
 
-  Signatures(Elements elements) {
-    this.types = new TypeReader(elements);
+  Signatures(Elements elements, Types types) {
+    this.reader = new TypeReader(elements);
+    this.types = types;
   }
 
   /** Adds those of a type, and of the types nested in it. */
   void addTo(List<MethodSignature> methods, TypeElement owner) {
-    TypeRef type = types.read(owner);
+    TypeRef type = reader.read(owner);
     boolean noObjects =
         (owner.getKind() != ElementKind.CLASS && owner.getKind() != ElementKind.RECORD)
             || owner.getModifiers().contains(Modifier.ABSTRACT);
@@ -32,23 +41,58 @@ final class Signatures {
           new MethodSignature(
               type, Creator.CONSTRUCTOR, parameters(constructor), type, true, noObjects));
     }
+    Set<String> declared = new HashSet<>();
     for (ExecutableElement method : ElementFilter.methodsIn(owner.getEnclosedElements())) {
-      boolean isStatic = method.getModifiers().contains(Modifier.STATIC);
-      methods.add(
-          new MethodSignature(
-              type,
-              method.getSimpleName().toString(),
-              parameters(method),
-              types.read(method.getReturnType()),
-              isStatic,
-              method.getModifiers().contains(Modifier.ABSTRACT) || (noObjects && !isStatic)));
+      declared.add(nameAndCount(method));
+      methods.add(signature(type, method, (ExecutableType) method.asType(), noObjects));
+    }
+    if (!noObjects) {
+      addInherited(methods, owner, type, declared);
     }
     ElementFilter.typesIn(owner.getEnclosedElements()).forEach(inner -> addTo(methods, inner));
   }
 
+  /** Adds what a class inherits from generic classes, with its own types instead of parameters. */
+  private void addInherited(
+      List<MethodSignature> methods, TypeElement owner, TypeRef type, Set<String> declared) {
+    DeclaredType own = (DeclaredType) owner.asType();
+    TypeMirror level = owner.getSuperclass();
+    while (level instanceof DeclaredType wider && level.getKind() == TypeKind.DECLARED) {
+      TypeElement element = (TypeElement) wider.asElement();
+      for (ExecutableElement method : ElementFilter.methodsIn(element.getEnclosedElements())) {
+        Set<Modifier> modifiers = method.getModifiers();
+        boolean inherited =
+            !wider.getTypeArguments().isEmpty()
+                && !modifiers.contains(Modifier.STATIC)
+                && !modifiers.contains(Modifier.PRIVATE);
+        if (declared.add(nameAndCount(method)) && inherited) {
+          ExecutableType resolved = (ExecutableType) types.asMemberOf(own, method);
+          methods.add(signature(type, method, resolved, false));
+        }
+      }
+      level = element.getSuperclass();
+    }
+  }
+
+  private static String nameAndCount(ExecutableElement method) {
+    return method.getSimpleName() + " " + method.getParameters().size();
+  }
+
+  private MethodSignature signature(
+      TypeRef owner, ExecutableElement method, ExecutableType resolved, boolean noObjects) {
+    boolean isStatic = method.getModifiers().contains(Modifier.STATIC);
+    return new MethodSignature(
+        owner,
+        method.getSimpleName().toString(),
+        resolved.getParameterTypes().stream().map(reader::read).toList(),
+        reader.read(resolved.getReturnType()),
+        isStatic,
+        method.getModifiers().contains(Modifier.ABSTRACT) || (noObjects && !isStatic));
+  }
+
   private List<TypeRef> parameters(ExecutableElement method) {
     return method.getParameters().stream()
-        .map(parameter -> types.read(parameter.asType()))
+        .map(parameter -> reader.read(parameter.asType()))
         .toList();
   }
 }

@@ -47,10 +47,10 @@ final class ExercisedFields {
   private Set<String> add(int step, HopLedger hop, Optional<Set<String>> reached, Shapes shapes) {
     Set<String> next = new HashSet<>();
     for (FieldMapping mapping : hop.mappings()) {
-      if (mapping instanceof FieldMapping.Flow flow) {
-        for (Field source : flow.sources()) {
+      if (mapping.isCarried() || mapping.isByExistingMapper()) {
+        for (Field source : mapping.sources()) {
           if (reached.isEmpty() || reached.get().contains(HopRunner.head(source.name()))) {
-            next.add(HopRunner.head(flow.into().name()));
+            mapping.target().ifPresent(into -> next.add(HopRunner.head(into.name())));
             if (source.reader().isPresent()) {
               boolean several = hasSeveralValues(source.type(), shapes);
               boolean nothing = reached.isEmpty() && sampler.sendsNothing(source.name());

@@ -6,6 +6,7 @@ import dev.shelftwin.convert.Step;
 import dev.shelftwin.ledger.FieldMapping;
 import dev.shelftwin.ledger.HopLedger;
 import dev.shelftwin.ledger.Ledger;
+import dev.shelftwin.ledger.MappingCases;
 import dev.shelftwin.plan.GivenValue;
 import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.TypeRef;
@@ -45,7 +46,7 @@ final class ExpectedValues {
    * @param existing the object that is updated; empty if a new one is created
    * @param callerValues the values that the caller passes
    */
-  FieldMapping.Cases<Optional<ExpectedValue>> onHop(
+  MappingCases<Optional<ExpectedValue>> onHop(
       HopLedger hop,
       Observation before,
       Optional<Observation> existing,
@@ -150,7 +151,7 @@ final class ExpectedValues {
   }
 
   /** The expected value for each kind of mapping. */
-  private final class ByMapping implements FieldMapping.Cases<Optional<ExpectedValue>> {
+  private final class ByMapping implements MappingCases<Optional<ExpectedValue>> {
 
     private final HopLedger hop;
     private final Observation before;
@@ -256,6 +257,11 @@ final class ExpectedValues {
 
     @Override
     public Optional<ExpectedValue> mismatched(FieldMapping.Mismatched mapping) {
+      return Optional.empty();
+    }
+
+    @Override
+    public Optional<ExpectedValue> byExistingMapper(FieldMapping.ByExistingMapper mapping) {
       return Optional.empty();
     }
 

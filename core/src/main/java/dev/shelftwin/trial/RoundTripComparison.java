@@ -124,6 +124,8 @@ final class RoundTripComparison {
   }
 
   private static boolean keepsValue(FieldMapping mapping) {
-    return mapping.isCarried() || mapping instanceof FieldMapping.Derived;
+    return mapping.isCarried()
+        || mapping.isByExistingMapper()
+        || mapping instanceof FieldMapping.Derived;
   }
 }

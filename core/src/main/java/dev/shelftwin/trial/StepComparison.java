@@ -4,6 +4,7 @@ import dev.shelftwin.convert.Operation;
 import dev.shelftwin.ledger.ConceptLedger;
 import dev.shelftwin.ledger.FieldMapping;
 import dev.shelftwin.ledger.HopLedger;
+import dev.shelftwin.ledger.MappingCases;
 import dev.shelftwin.ledger.ResolvedShape;
 import dev.shelftwin.plan.Direction;
 import dev.shelftwin.shape.Field;
@@ -73,7 +74,7 @@ final class StepComparison {
       ExpectedObject expected = tools.expected().object(hop, before.object());
       pairs.add(new Pair(Optional.empty(), expected, new ObservedValue.Present(after.object())));
     }
-    FieldMapping.Cases<Optional<ExpectedValue>> values =
+    MappingCases<Optional<ExpectedValue>> values =
         tools.expected().onHop(hop, before, existing, callerValues);
     for (FieldMapping mapping : hop.mappings()) {
       Optional<Field> target = mapping.target().filter(after::has);

@@ -13,6 +13,7 @@ import dev.shelftwin.shape.Role;
 import dev.shelftwin.testkit.OpenProject;
 import dev.shelftwin.testkit.Project;
 import java.nio.file.Path;
+import java.util.List;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -242,13 +243,23 @@ class DrafterTest {
                   public static final class Requests {
                     public Glaze of(NewGlaze request) { return null; }
                   }
+                  public abstract static class Rows<F, R> {
+                    public R store(F from) { return null; }
+                    public R checked(F from) { return null; }
+                  }
+                  public static final class GlazeRows extends Rows<Glaze, GlazeRow> {
+                    @Override public GlazeRow checked(Glaze glaze) { return null; }
+                  }
                 }
                 """);
     assertThat(project.draft().text())
-        .contains("methods that map already, by their types: GlazeRow -> Glaze")
+        .contains("methods that map already, by their types: Glaze -> GlazeRow, GlazeRow -> Glaze")
         .contains("GlazeRow -> Glaze: coop.kiln.map.Glazes.glaze\n")
         .contains("NewGlaze -> Glaze: coop.kiln.map.Glazes$Requests.of\n")
         .contains("coop.kiln.map.Glazes.views")
+        .contains(
+            "Glaze -> GlazeRow:"
+                + " [coop.kiln.map.Glazes$GlazeRows.checked, coop.kiln.map.Glazes$GlazeRows.store]")
         .contains("'coop.kiln.map.Glazes.view(coop.kiln.model.Glaze, java.util.Locale)'")
         .doesNotContain("GlazeService")
         .doesNotContain("abstractOne")
@@ -324,5 +335,112 @@ class DrafterTest {
         .contains("used in one direction, as methods map it in that one only: JugInfo")
         .contains("api: { JugInfo: out }")
         .doesNotContain("observed:");
+  }
+
+  @Test
+  void fieldsThatNothingCanSetOnlyGoOut() {
+    Project project =
+        new Project(folder)
+            .instead(
+                "",
+                """
+                package coop.kiln.model;
+                public class Shelf {
+                  private long id;
+                  private String name;
+                  private String place;
+                  public Long getId() { return id; }
+                  public String getName() { return name; }
+                  public String getPlace() { return place; }
+                  public void setPlace(String place) { this.place = place; }
+                }
+                package coop.kiln.api;
+                public class ShelfInfo {
+                  private Long id;
+                  private String name;
+                  private String place;
+                  public Long getId() { return id; }
+                  public void setId(Long id) { this.id = id; }
+                  public String getName() { return name; }
+                  public void setName(String name) { this.name = name; }
+                  public String getPlace() { return place; }
+                  public void setPlace(String place) { this.place = place; }
+                }
+                """);
+    Draft draft =
+        project.draft(
+            new LayerPackage(Role.DOMAIN, "coop.kiln.model"),
+            new LayerPackage(Role.TRANSFER, "coop.kiln.api"));
+    assertThat(draft.text())
+        .contains("- { model: id, out-only: { ShelfInfo: '?' } }")
+        .contains("- { model: name, out-only: { ShelfInfo: '?' } }")
+        .doesNotContain("omits");
+    assertThat(project.with(draft).check())
+        .extracting(Finding::rule)
+        .containsOnly(RuleId.OPEN_QUESTION);
+  }
+
+  @Test
+  void aQuestionAboutMostTypesOfALayerIsAskedOnce() {
+    StringBuilder java = new StringBuilder();
+    for (String name : List.of("Jug", "Bowl", "Plate")) {
+      java.append(
+          """
+          package coop.kiln.model;
+          public record NAME(String name, int size) {}
+          package coop.kiln.api;
+          public class NAMEView {
+            public String name;
+            public int size;
+            public String links;
+          }
+          """
+              .replace("NAME", name));
+    }
+    Project project = new Project(folder).instead("", java.toString());
+    Draft draft =
+        project.draft(
+            new LayerPackage(Role.DOMAIN, "coop.kiln.model"),
+            new LayerPackage(Role.TRANSFER, "coop.kiln.api"));
+    assertThat(draft.text()).contains("fields: [{ field: links, stays: '?' }]");
+    assertThat(draft.questions()).isOne();
+    assertThat(project.with(draft).check())
+        .extracting(Finding::rule)
+        .containsExactly(RuleId.OPEN_QUESTION);
+  }
+
+  @Test
+  void namesThatDifferInCapitalsOnlyAreTheSameForNestedTypesToo() {
+    Project project =
+        new Project(folder)
+            .instead(
+                "",
+                """
+                package coop.kiln.store;
+                import jakarta.persistence.*;
+                @Entity
+                public class JugRow {
+                  @Id @GeneratedValue public Long id;
+                  public String name;
+                  @ManyToOne public HandleRow leftHandle;
+                  protected JugRow() {}
+                }
+                package coop.kiln.store;
+                import jakarta.persistence.*;
+                @Entity
+                public class HandleRow {
+                  @Id @GeneratedValue public Long id;
+                  public String side;
+                  public int length;
+                  protected HandleRow() {}
+                }
+                package coop.kiln.api;
+                public record JugView(String name, HandleView lefthandle) {}
+                package coop.kiln.api;
+                public record HandleView(String side, int length) {}
+                """);
+    Draft draft = project.draft();
+    assertThat(draft.text()).contains("- { store: leftHandle, api: lefthandle }");
+    assertThat(draft.questions()).isZero();
   }
 }

@@ -6,6 +6,9 @@ import static org.junit.jupiter.params.provider.Arguments.of;
 import dev.shelftwin.finding.Finding;
 import dev.shelftwin.testkit.OpenProject;
 import dev.shelftwin.testkit.Project;
+import dev.shelftwin.trial.Outcome;
+import dev.shelftwin.trial.RouteResult;
+import dev.shelftwin.trial.TrialOptions;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.stream.Stream;
@@ -13,6 +16,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.Arguments;
+import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.MethodSource;
 
 /** The forms that a method in the plan can have, what it needs, and names that are wrong. */
@@ -48,6 +52,7 @@ class MapperFormsTest {
       package coop.kiln.map;
       public interface Names {
         String of(String code);
+        String describe(coop.kiln.store.GlazeRow row);
         void remember(String code);
         void saveName(String code);
       }
@@ -69,6 +74,9 @@ class MapperFormsTest {
         }
         GlazeView asked(GlazeRow row) {
           return new GlazeView(row.getCode(), names.of(row.getLabel()), row.getMaker());
+        }
+        GlazeView described(GlazeRow row) {
+          return new GlazeView(row.getCode(), names.describe(row), row.getMaker());
         }
         GlazeView labelled(GlazeRow row) {
           return new GlazeView(row.getCode(), labels.label(row), row.getMaker());
@@ -144,6 +152,7 @@ class MapperFormsTest {
             "",
             "mapper-differs: GlazeRow.label becomes GlazeView.label in another way than the plan"
                 + " says"),
+        of("coop.kiln.map.Glazes.described", "", ""),
         of("coop.kiln.map.Glazes.saved", "", "mapper-side-effect: It changes Names.saveName"),
         of("coop.kiln.map.Glazes.gone", "", "mapper-fails: Glazes has no method gone"),
         of("coop.kiln.map.Gone.plain", "", "mapper-fails: there is no class coop.kiln.map.Gone"),
@@ -205,5 +214,70 @@ class MapperFormsTest {
                     .extracting(divergence -> divergence.field() + " " + divergence.kind())
                     .contains("GlazeView.label CHANGED"));
     assertThat(project.run(OpenProject::generate).files()).isEmpty();
+  }
+
+  private static final String TONES =
+      """
+      package coop.kiln.store;
+      import coop.kiln.model.*;
+      @jakarta.persistence.Entity
+      public class ToneRow {
+        @jakarta.persistence.Id String code;
+        int tone;
+        static Glaze toGlaze(ToneRow row) {
+          return new Glaze(row.code, Tone.values()[row.tone & 1]);
+        }
+        static ToneRow toRow(Glaze glaze) {
+          ToneRow row = new ToneRow();
+          row.code = glaze.code();
+          row.tone = NUMBER;
+          return row;
+        }
+      }
+      package coop.kiln.model;
+      public enum Tone { DARK, LIGHT }
+      package coop.kiln.model;
+      public record Glaze(String code, Tone tone) {}
+      """;
+
+  private static final String TONES_PLAN =
+      """
+      shelf-twin: 1
+      name: tones
+      code: { sources: src }
+      layers:
+        store: { role: persistence, package: coop.kiln.store }
+        model: { role: domain, package: coop.kiln.model }
+      concepts:
+        Glaze:
+          store: ToneRow
+          model: Glaze
+          existing-mappers:
+            ToneRow -> Glaze: coop.kiln.store.ToneRow.toGlaze
+            Glaze -> ToneRow: coop.kiln.store.ToneRow.toRow
+      """;
+
+  /** A mapper that people wrote converts in its own way: that needs no word in the plan. */
+  @ParameterizedTest
+  @CsvSource({
+    "glaze.tone().ordinal(), '', HELD",
+    "0, mapper-drops, BROKEN",
+    "1 - glaze.tone().ordinal(), '', BROKEN"
+  })
+  void typesThatOnlyTheMapperConvertsAreComparedAfterTheRoundTrip(
+      String number, String rules, Outcome outcome) {
+    new Project(folder)
+        .instead(TONES_PLAN, TONES.replace("NUMBER", number))
+        .run(
+            open -> {
+              assertThat(open.check().findings()).isEmpty();
+              assertThat(open.observe().stream().flatMap(mapper -> mapper.findings().stream()))
+                  .extracting(finding -> finding.rule().key())
+                  .containsExactly(rules.isEmpty() ? new String[0] : new String[] {rules});
+              assertThat(open.trial(TrialOptions.defaults()).routes().get(0))
+                  .returns(outcome, RouteResult::outcome)
+                  .returns(List.of(), RouteResult::unexercised);
+              return "";
+            });
   }
 }

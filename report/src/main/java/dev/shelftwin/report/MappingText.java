@@ -2,10 +2,11 @@ package dev.shelftwin.report;
 
 import dev.shelftwin.convert.Loss;
 import dev.shelftwin.ledger.FieldMapping;
+import dev.shelftwin.ledger.MappingCases;
 import java.util.stream.Collectors;
 
 /** What a field mapping does besides its kind, as a phrase; empty if there is nothing to add. */
-final class MappingText implements FieldMapping.Cases<String> {
+final class MappingText implements MappingCases<String> {
 
   static final MappingText DETAILS = new MappingText();
 
@@ -59,6 +60,11 @@ final class MappingText implements FieldMapping.Cases<String> {
   @Override
   public String mismatched(FieldMapping.Mismatched mapping) {
     return "the types do not fit";
+  }
+
+  @Override
+  public String byExistingMapper(FieldMapping.ByExistingMapper mapping) {
+    return "by the existing mapper";
   }
 
   private static String conversion(FieldMapping.Flow mapping) {
