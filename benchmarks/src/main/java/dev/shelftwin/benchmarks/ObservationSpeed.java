@@ -24,7 +24,7 @@ final class ObservationSpeed {
 
   private static final int ROUNDS = 15;
 
-  /** How many rounds are run first and not measured. */
+  /** The number of warm-up rounds, which are not measured. */
   private static final int WARM_UP = 8;
 
   /** The fields of each object inside the source. */

@@ -40,7 +40,7 @@ final class RouteSpeed {
   private static final int SAMPLES = 500;
   private static final int ROUNDS = 120;
 
-  /** How many rounds are run first and not measured. */
+  /** The number of warm-up rounds, which are not measured. */
   private static final int WARM_UP = 80;
 
   private RouteSpeed() {}

@@ -43,8 +43,8 @@ final class DraftCommand implements Callable<Integer> {
   @Option(
       names = "--observe",
       description =
-          "Run the mappers that are there already, and write the rows that they imply. This runs"
-              + " the project's code, in a Java virtual machine of its own.")
+          "Run the existing mappers and write the rows that they imply. This runs the project's"
+              + " code in a separate Java virtual machine.")
   private boolean observe;
 
   DraftCommand(Console console) {

@@ -21,7 +21,7 @@ import java.util.stream.Stream;
 /** Runs the existing mappers of a plan by a trial without routes, in another virtual machine. */
 final class SupervisedObservation implements MapperObservation {
 
-  /** How long one run of a mapper may take. */
+  /** The time limit for one call of a mapper. */
   private static final Duration TIME_LIMIT = Duration.ofSeconds(10);
 
   private final Console console;

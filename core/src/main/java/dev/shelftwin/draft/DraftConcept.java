@@ -64,7 +64,7 @@ final class DraftConcept {
     return List.copyOf(guesses);
   }
 
-  /** Adds a guess about the concept; whether it is new. */
+  /** Adds a guess about the concept; returns whether it is new. */
   boolean note(Guess guess) {
     return !guesses.contains(guess) && guesses.add(guess);
   }

@@ -25,7 +25,7 @@ import java.util.Set;
  */
 final class MapperGuesses {
 
-  /** A method with more parameters does more than map. */
+  /** The largest number of parameters of a method that counts as a mapper. */
   private static final int MOST_PARAMETERS = 3;
 
   /**

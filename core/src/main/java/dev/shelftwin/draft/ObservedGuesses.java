@@ -38,7 +38,7 @@ final class ObservedGuesses {
         mappers.stream().filter(mapper -> mapper.concept().equals(concept.name())).toList();
   }
 
-  /** One kind of proposal from a flow. */
+  /** Proposes a row because of one observed flow. */
   private interface Proposal {
     boolean propose(HopLedger hop, Flow flow, ObservedMapper mapper);
   }
@@ -198,7 +198,7 @@ final class ObservedGuesses {
                         to + "." + target.get().name() + by(mapper))));
   }
 
-  /** A constant as the plan writes it; empty for what a new object has anyway. */
+  /** The constant as the plan writes it; empty for the default value of the type. */
   private static Optional<Object> literal(TypeRef type, String text) {
     TypeRef boxed = type.present().boxed();
     if (boxed.isLang("Boolean")) {

@@ -64,7 +64,7 @@ public sealed interface FieldMapping {
     return isMismatch() || isByExistingMapper();
   }
 
-  /** Whether only an existing mapper knows how the source becomes the target. */
+  /** Whether only an existing mapper can convert the source to the target. */
   default boolean isByExistingMapper() {
     return this instanceof ByExistingMapper;
   }

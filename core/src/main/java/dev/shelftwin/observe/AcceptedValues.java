@@ -11,7 +11,7 @@ import java.util.Map;
 import java.util.Set;
 import java.util.SplittableRandom;
 
-/** Values of objects that the domain accepts as a whole, by their paths in the source. */
+/** Sample values by their paths in the source, taken from objects that the domain accepts. */
 final class AcceptedValues {
 
   private static final int OBJECTS = 24;

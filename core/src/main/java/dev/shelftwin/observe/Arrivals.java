@@ -113,7 +113,7 @@ final class Arrivals {
             : Tree.all(sample.tree(), target).isEmpty());
   }
 
-  /** Whether elements around a value have one in common; sets and maps may merge them. */
+  /** Whether two elements around a value have an equal field; a set or map may merge them. */
   private boolean hasEqualElements(Observations.Sample sample, Slot.Leaf leaf) {
     Set<Integer> equal = withEqualElements.computeIfAbsent(sample, this::withEqualElements);
     return seen.places(leaf).keySet().stream().anyMatch(equal::contains);

@@ -32,7 +32,7 @@ final class FieldComparison {
     }
   }
 
-  /** The flows into the target of an expected flow. */
+  /** The observed flows into the target of an expected one. */
   private List<ObservedFlow> into(ExpectedFlow wanted) {
     return flows.stream()
         .filter(flow -> !flow.flow().sources().isEmpty())

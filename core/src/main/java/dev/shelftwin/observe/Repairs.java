@@ -75,7 +75,7 @@ final class Repairs {
     return known.get(place % known.size());
   }
 
-  /** Takes values of the domain for all, then takes back those that are not needed. */
+  /** Sets accepted values in all fields, then restores the drawn ones where they work too. */
   private Optional<SourceValues> usualWhereNeeded(SourceValues drawn) {
     SourceValues values = drawn;
     int place = 0;
