@@ -14,6 +14,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.BiConsumer;
 import org.jspecify.annotations.Nullable;
 
 /** Calls existing mappers on the routes of a trial. */
@@ -74,6 +75,8 @@ public final class ExistingCalls implements ExistingMappers {
 
     private final Class<?> owner;
     private final MapperCall call;
+    private final TreeReader reader = new TreeReader(shapes, objects);
+    private final Stubs.StubClasses stubClasses = new Stubs.StubClasses(shapes, objects, reader);
 
     OfMethod(Class<?> owner, MapperCall call) {
       this.owner = owner;
@@ -82,10 +85,32 @@ public final class ExistingCalls implements ExistingMappers {
 
     @Override
     public @Nullable Object map(
-        Object source, @Nullable Object target, Map<String, @Nullable Object> callerValues)
+        Object source,
+        @Nullable Object target,
+        Map<String, @Nullable Object> callerValues,
+        BiConsumer<Object, String> answered)
         throws InvocationTargetException {
-      TreeReader reader = new TreeReader(shapes, objects);
-      Stubs stubs = new Stubs(new Stubs.StubClasses(shapes, objects, reader));
+      for (int attempt = 0; ; attempt++) {
+        try {
+          Stubs stubs = new Stubs(stubClasses);
+          @Nullable Object made = once(source, target, callerValues, stubs);
+          stubs.given().forEach(answered);
+          return made;
+        } catch (InvocationTargetException thrown) {
+          Throwable failure = thrown.getCause() == null ? thrown : thrown.getCause();
+          if (attempt == Stubs.CASTS || !stubClasses.learn(failure)) {
+            throw thrown;
+          }
+        }
+      }
+    }
+
+    private @Nullable Object once(
+        Object source,
+        @Nullable Object target,
+        Map<String, @Nullable Object> callerValues,
+        Stubs stubs)
+        throws InvocationTargetException {
       @Nullable Object mapper =
           call.receiver() == MapperCall.Receiver.MAPPER
               ? observer.instances().create(owner, stubs)
@@ -93,13 +118,12 @@ public final class ExistingCalls implements ExistingMappers {
       List<@Nullable Object> others = new ArrayList<>();
       for (SlotTree.Root other : call.others()) {
         String name = other.path().substring(1, other.path().length() - 1);
-        others.add(
-            callerValues.containsKey(name) ? callerValues.get(name) : sample(other, stubs, reader));
+        others.add(callerValues.containsKey(name) ? callerValues.get(name) : sample(other, stubs));
       }
       return MapperRuns.single(call.call(mapper, source, target, others));
     }
 
-    private @Nullable Object sample(SlotTree.Root other, Stubs stubs, TreeReader reader) {
+    private @Nullable Object sample(SlotTree.Root other, Stubs stubs) {
       SlotTree.Roots roots = SlotTree.of(List.of(other), shapes, objects, field -> true);
       return new SourceBuilder(objects)
           .build(

@@ -134,7 +134,11 @@ public final class MapperComparer {
         Outcome existing =
             outcome(
                 () ->
-                    call.map(twin.get().source(), twin.get().target(), twin.get().callerValues()));
+                    call.map(
+                        twin.get().source(),
+                        twin.get().target(),
+                        twin.get().callerValues(),
+                        (value, method) -> {}));
         Outcome made = outcome(twin.get()::mapped);
         if (existing.failure().isPresent() && made.failure().isPresent()) {
           continue;

@@ -9,18 +9,10 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.IntConsumer;
-import java.util.regex.Matcher;
-import java.util.regex.Pattern;
 import org.jspecify.annotations.Nullable;
 
 /** Runs one mapper; every run has new objects, a new mapper and new stubs. */
 final class MapperRuns {
-
-  private static final int CASTS = 6;
-
-  /** What the virtual machine says of a failed cast. */
-  private static final Pattern CAST =
-      Pattern.compile("class \\S+ cannot be cast to class (\\S+) .*");
 
   private final MapperCall call;
   private final Class<?> owner;
@@ -101,13 +93,7 @@ final class MapperRuns {
   Run run(SourceValues values) {
     for (int attempt = 0; ; attempt++) {
       Run run = once(values);
-      Optional<String> wanted =
-          run.failure()
-              .filter(ClassCastException.class::isInstance)
-              .map(failure -> CAST.matcher(String.valueOf(failure.getMessage())))
-              .filter(Matcher::matches)
-              .map(matcher -> matcher.group(1));
-      if (attempt == CASTS || wanted.isEmpty() || !stubClasses.learn(wanted.get())) {
+      if (attempt == Stubs.CASTS || run.failure().filter(stubClasses::learn).isEmpty()) {
         return run;
       }
     }

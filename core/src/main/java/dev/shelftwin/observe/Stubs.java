@@ -15,6 +15,7 @@ import java.util.Arrays;
 import java.util.Collection;
 import java.util.Collections;
 import java.util.HashMap;
+import java.util.IdentityHashMap;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -22,6 +23,7 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
+import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
@@ -34,9 +36,16 @@ final class Stubs {
 
   private static final int MAX_DEPTH = 4;
 
+  /** How often a mapper is called again because of a failed cast. */
+  static final int CASTS = 6;
+
   private static final Pattern CHANGING =
       Pattern.compile(
           "(set|save|store|persist|insert|update|delete|remove|add|put|merge)([A-Z].*)?");
+
+  /** What the virtual machine says of a failed cast. */
+  private static final Pattern CAST =
+      Pattern.compile("class \\S+ cannot be cast to class (\\S+) .*");
 
   /** A stub of these would have elements without an end. */
   private static final Map<String, Object> EMPTY =
@@ -52,6 +61,7 @@ final class Stubs {
   private final StubClasses classes;
   private final List<String> changes = new ArrayList<>();
   private final Map<String, String> answers = new HashMap<>();
+  private final Map<Object, String> given = new IdentityHashMap<>();
 
   /** Stubs of one run. */
   Stubs(StubClasses classes) {
@@ -68,7 +78,8 @@ final class Stubs {
     /** Which type callers expect of methods whose declared result is a type variable. */
     private final Map<String, Class<?>> expected = new HashMap<>();
 
-    private final List<String> asked = new ArrayList<>();
+    /** The last call whose answer can be of any type. */
+    private @Nullable String asked;
 
     StubClasses(Shapes shapes, UserObjects objects, TreeReader reader) {
       this.shapes = shapes;
@@ -77,17 +88,17 @@ final class Stubs {
     }
 
     /**
-     * Learns from a cast of the mapper that failed; whether that may help.
+     * Learns from a cast of the mapper that failed; whether a new attempt may succeed.
      *
-     * @param wanted the binary name of the type that the mapper casts to
+     * @param failure what the mapper threw
      */
-    boolean learn(String wanted) {
-      if (asked.isEmpty()) {
+    boolean learn(Throwable failure) {
+      Matcher wanted = CAST.matcher(String.valueOf(failure.getMessage()));
+      if (asked == null || !(failure instanceof ClassCastException) || !wanted.matches()) {
         return false;
       }
-      String method = asked.get(asked.size() - 1);
-      Class<?> type = objects.load(wanted);
-      return !type.equals(expected.put(method, type));
+      Class<?> type = objects.load(wanted.group(1));
+      return !type.equals(expected.put(asked, type));
     }
   }
 
@@ -99,6 +110,11 @@ final class Stubs {
   /** The methods that gave values, as {@code Type.method}, by the texts of the values. */
   Map<String, String> answers() {
     return answers;
+  }
+
+  /** The values that methods gave, by identity, with the methods as {@code Type.method}. */
+  Map<Object, String> given() {
+    return given;
   }
 
   /** A stub of a type; null if it cannot have one. */
@@ -225,7 +241,7 @@ final class Stubs {
                 .map(one -> one == null ? "null" : one.getClass().getName())
                 .collect(Collectors.joining(", ", "(", ")"));
     if (result instanceof TypeVariable || result.equals(Object.class)) {
-      classes.asked.add(signature);
+      classes.asked = signature;
       result = classes.expected.getOrDefault(signature, method.getReturnType());
     }
     @Nullable Object value = value(result, key + "." + method.getName() + "(" + asked + ")", 0);
@@ -233,6 +249,9 @@ final class Stubs {
         .map(Tree.Value::shown)
         .filter(Objects::nonNull)
         .forEach(text -> answers.put(text, name));
+    if (value != null) {
+      given.put(value, name);
+    }
     return value;
   }
 

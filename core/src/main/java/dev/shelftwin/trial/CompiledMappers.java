@@ -41,6 +41,7 @@ final class CompiledMappers {
   private final TestRepositories repositories;
   private final Set<String> generated;
   private final ExistingMappers existing;
+  private final StandInAnswers standIns;
   private final Map<String, Object> instances = new HashMap<>();
   private final IdentityHashMap<HopLedger, MapperCall> creating = new IdentityHashMap<>();
   private final IdentityHashMap<HopLedger, MapperCall> updating = new IdentityHashMap<>();
@@ -49,16 +50,19 @@ final class CompiledMappers {
    * The mappers of a ledger.
    *
    * @param tried which mappers were generated, and which the users have already
+   * @param standIns told what stands in for collaborators of existing mappers
    */
   CompiledMappers(
       Ledger ledger,
       UserClasses classes,
       ObjectAccess access,
       TestRepositories repositories,
-      TriedMappers tried) {
+      TriedMappers tried,
+      StandInAnswers standIns) {
     this.ledger = ledger;
     this.generated = tried.generated();
     this.existing = tried.existing();
+    this.standIns = standIns;
     this.classes = classes;
     this.access = access;
     this.repositories = repositories;
@@ -159,10 +163,11 @@ final class CompiledMappers {
       @Nullable Object target,
       Map<String, @Nullable Object> callerValues)
       throws InvocationTargetException {
+    standIns.begin();
     Optional<ExistingMappers.Call> own =
         concept.isExisting(hop) ? existing.of(concept, hop, target != null) : Optional.empty();
     if (own.isPresent()) {
-      @Nullable Object made = own.get().map(source, target, callerValues);
+      @Nullable Object made = own.get().map(source, target, callerValues, standIns::add);
       if (made == null) {
         throw new InvocationTargetException(
             new IllegalStateException("the mapper returned nothing"));

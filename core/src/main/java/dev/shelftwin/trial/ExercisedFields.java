@@ -7,6 +7,7 @@ import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.Shapes;
 import dev.shelftwin.shape.TypeRef;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
@@ -26,11 +27,18 @@ final class ExercisedFields {
   private final List<Tried> tried = new ArrayList<>();
   private final ValueText text;
   private final ObjectSampler sampler;
+  private final Set<String> returned;
 
-  ExercisedFields(Route route, TrialTools tools) {
+  /**
+   * The fields that a route must try.
+   *
+   * @param returned the fields of the start that are compared at the end of the route
+   */
+  ExercisedFields(Route route, TrialTools tools, Set<String> returned) {
     this.text = tools.text();
     this.sampler = tools.samplers().of(route.concept(), route.start());
-    Optional<Set<String>> reached = Optional.empty();
+    this.returned = returned;
+    Optional<Map<String, Set<String>>> reached = Optional.empty();
     for (int index = 0; index < route.steps().size(); index++) {
       if (route.steps().get(index) instanceof RouteStep.ByMapper step) {
         reached = Optional.of(add(index, step.ledger(), reached, tools.shapes()));
@@ -41,21 +49,32 @@ final class ExercisedFields {
   /**
    * Adds the fields that one mapper reads.
    *
-   * @param reached the fields to which values of the start came; empty for all of them
+   * @param reached the fields to which values of the start came, each with the fields of the start
+   *     from which they came; empty for all of them
    * @return the fields to which they come by this mapper
    */
-  private Set<String> add(int step, HopLedger hop, Optional<Set<String>> reached, Shapes shapes) {
-    Set<String> next = new HashSet<>();
+  private Map<String, Set<String>> add(
+      int step, HopLedger hop, Optional<Map<String, Set<String>>> reached, Shapes shapes) {
+    Map<String, Set<String>> next = new HashMap<>();
     for (FieldMapping mapping : hop.mappings()) {
       if (mapping.isCarried() || mapping.isByExistingMapper()) {
         for (Field source : mapping.sources()) {
-          if (reached.isEmpty() || reached.get().contains(HopRunner.head(source.name()))) {
-            mapping.target().ifPresent(into -> next.add(HopRunner.head(into.name())));
+          String name = HopRunner.head(source.name());
+          Set<String> starts =
+              reached.map(from -> from.getOrDefault(name, Set.of())).orElse(Set.of(name));
+          if (!starts.isEmpty()) {
+            mapping
+                .target()
+                .map(into -> HopRunner.head(into.name()))
+                .ifPresent(
+                    into -> next.computeIfAbsent(into, key -> new HashSet<>()).addAll(starts));
             if (source.reader().isPresent()) {
               boolean several = hasSeveralValues(source.type(), shapes);
               boolean nothing = reached.isEmpty() && sampler.sendsNothing(source.name());
+              boolean compared = mapping.isCarried() || returned.containsAll(starts);
               tried.add(
-                  new Tried(step, source, hop.hop().from().path(source), several ? 2 : 1, nothing));
+                  new Tried(
+                      step, hop, mapping, source, starts, several ? 2 : 1, nothing, compared));
             }
           }
         }
@@ -76,30 +95,56 @@ final class ExercisedFields {
 
     private final int step;
     private final Field field;
+    private final Optional<Field> target;
     private final String path;
+    private final Set<String> starts;
     private final int needed;
     private final Set<String> values = new HashSet<>();
+    private final boolean isCompared;
     private boolean wasMissing;
+    private @Nullable String standIn;
 
     /**
      * A field.
      *
+     * @param starts the fields of the start from which its value comes
      * @param needed how many different values must be sent
      * @param mayBeMissing whether it must also be sent without a value
+     * @param isCompared whether it is known what must arrive
      */
-    Tried(int step, Field field, String path, int needed, boolean mayBeMissing) {
+    Tried(
+        int step,
+        HopLedger hop,
+        FieldMapping mapping,
+        Field field,
+        Set<String> starts,
+        int needed,
+        boolean mayBeMissing,
+        boolean isCompared) {
       this.step = step;
       this.field = field;
-      this.path = path;
+      this.target = mapping.target();
+      this.path = hop.hop().from().path(field);
+      this.starts = starts;
       this.needed = needed;
       this.wasMissing = !mayBeMissing;
+      this.isCompared = isCompared;
     }
 
-    boolean isEnough() {
+    boolean isSentEnough() {
       return values.size() >= needed && wasMissing;
     }
 
+    boolean isEnough() {
+      return isSentEnough() && isCompared && standIn == null;
+    }
+
     String reason() {
+      if (isSentEnough()) {
+        return standIn == null
+            ? "converted in a way that the plan does not say (name it with 'by')"
+            : "filled by a stub of " + standIn + " (name an object in 'instances')";
+      }
       String values =
           needed == 1 ? "never sent with a value" : "never sent with two different values";
       return this.values.size() < needed ? values : "never sent without a value";
@@ -121,10 +166,18 @@ final class ExercisedFields {
     }
   }
 
-  /** Notes the values that were sent into one step. Only for samples that arrived correctly. */
-  void note(int step, Observation before) {
+  /**
+   * Notes the values that were sent into one step. Only for samples that arrived correctly.
+   *
+   * @param standIns the target's fields that were not compared, because something stands in for
+   *     what gives their values, and its method
+   */
+  void note(int step, Observation before, Map<Field, String> standIns) {
     for (Tried one : tried) {
-      if (one.step == step && !one.isEnough()) {
+      if (one.step == step && one.standIn == null) {
+        one.standIn = one.target.map(standIns::get).orElse(null);
+      }
+      if (one.step == step && !one.isSentEnough()) {
         @Nullable Object value = ValueFitting.unwrapped(before.of(one.field).value());
         if (value == null) {
           one.wasMissing = true;
@@ -135,11 +188,27 @@ final class ExercisedFields {
     }
   }
 
+  /** The fields of the start whose values a stand-in replaced on the way. */
+  Set<String> fromStandIns() {
+    return tried.stream()
+        .filter(one -> one.standIn != null)
+        .flatMap(one -> one.starts.stream())
+        .collect(Collectors.toSet());
+  }
+
+  /** Whether further samples could try a field that no sample has tried enough. */
+  boolean needsSamples() {
+    return !tried.stream().allMatch(Tried::isSentEnough);
+  }
+
   boolean isComplete() {
     return tried.stream().allMatch(Tried::isEnough);
   }
 
-  /** The fields that were sent with one value only, never, or never without a value. */
+  /**
+   * The fields that were sent with one value only, never, or never without a value, and those whose
+   * value at the end could not be compared.
+   */
   List<String> missing() {
     return tried.stream().filter(one -> !one.isEnough()).map(one -> one.path).distinct().toList();
   }

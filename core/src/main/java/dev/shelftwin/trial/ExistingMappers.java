@@ -5,6 +5,7 @@ import dev.shelftwin.ledger.HopLedger;
 import java.lang.reflect.InvocationTargetException;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.BiConsumer;
 import org.jspecify.annotations.Nullable;
 
 /** The mappers that the users have already. */
@@ -30,11 +31,16 @@ public interface ExistingMappers {
      *
      * @param target the object to fill; null if one is created
      * @param callerValues the values that the plan says the caller passes, by field
+     * @param answered told each value that an object standing in for a collaborator of the mapper
+     *     gives, and its method as {@code Type.method}
      * @return the target; null if the mapper returns nothing
      * @throws InvocationTargetException if the users' code fails
      */
     @Nullable Object map(
-        Object source, @Nullable Object target, Map<String, @Nullable Object> callerValues)
+        Object source,
+        @Nullable Object target,
+        Map<String, @Nullable Object> callerValues,
+        BiConsumer<Object, String> answered)
         throws InvocationTargetException;
   }
 }

@@ -40,8 +40,8 @@ final class RouteRun {
         route.steps().stream()
             .map(step -> new StepComparison(route.concept(), step, tools))
             .toList();
-    this.exercised = new ExercisedFields(route, tools);
     this.roundTrip = new RoundTripComparison(route, tools);
+    this.exercised = new ExercisedFields(route, tools, roundTrip.fields());
     List<Optional<FurtherMethods>> methods = new ArrayList<>();
     for (int index = 0; index < comparisons.size(); index++) {
       methods.add(further(route.steps().get(index), comparisons.get(index)));
@@ -126,7 +126,7 @@ final class RouteRun {
       if (!divergences.isEmpty()) {
         return result(stops, divergences);
       }
-      exercised.note(index, before);
+      exercised.note(index, before, tools.standIns().fields());
       FurtherMethods.Mapped mapped =
           new FurtherMethods.Mapped(
               source, after, untouched.flatMap(old -> sample.existing()), callerValues);
@@ -134,7 +134,7 @@ final class RouteRun {
       before = after;
     }
     exercised.noteStart(sample.start());
-    List<Divergence> late = roundTrip.divergences(start, before, number);
+    List<Divergence> late = roundTrip.divergences(start, before, exercised.fromStandIns(), number);
     return late.isEmpty() ? RunResult.HELD : result(stops, late);
   }
 

@@ -304,7 +304,7 @@ public final class Trial {
 
   /** Further samples are sent only while a field has been sent with one value. */
   private static boolean isNeeded(int index, int[] numbers, RouteRun run) {
-    return index < numbers.length || !run.exercised().isComplete();
+    return index < numbers.length || run.exercised().needsSamples();
   }
 
   private static RouteResult notRun(Route route, String reason) {

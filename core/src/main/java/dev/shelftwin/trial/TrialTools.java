@@ -20,6 +20,7 @@ final class TrialTools {
   private final CompiledMappers mappers;
   private final UserClasses classes;
   private final HopRunner hops;
+  private final StandInAnswers standIns = new StandInAnswers();
 
   TrialTools(Ledger ledger, Shapes shapes, ClassLoader loader, TriedMappers tried) {
     this.ledger = ledger;
@@ -30,7 +31,7 @@ final class TrialTools {
     StoredParts parts = new StoredParts(ledger, shapes);
     text = new ValueText(parts, access);
     accepted = new AcceptedLosses(ledger);
-    comparison = new ValueComparison(parts, access, text, accepted);
+    comparison = new ValueComparison(parts, access, text, accepted, standIns);
     ValueSampler values = new ValueSampler(ledger.plan(), shapes, classes, access, fitting);
     // Rows are sampled objects, and samples need rows to refer to.
     RowSource rows = (operation, key) -> repositories().find(operation, key);
@@ -50,7 +51,7 @@ final class TrialTools {
                 text,
                 new Catalogue(shapes, NestedMappers.NONE)));
     repositories = new TestRepositories(shapes, access, fitting, values, conversions, samplers);
-    mappers = new CompiledMappers(ledger, classes, access, repositories, tried);
+    mappers = new CompiledMappers(ledger, classes, access, repositories, tried, standIns);
     hops = new HopRunner(expected, classes, access, fitting, repositories);
   }
 
@@ -92,6 +93,10 @@ final class TrialTools {
 
   CompiledMappers mappers() {
     return mappers;
+  }
+
+  StandInAnswers standIns() {
+    return standIns;
   }
 
   UserClasses classes() {

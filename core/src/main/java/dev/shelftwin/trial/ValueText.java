@@ -46,7 +46,7 @@ final class ValueText {
     List<Field> fields = parts.of(present);
     Open open = new Open(present, outer);
     if (fields.size() == 1) {
-      return of(access.read(present, fields.get(0)), open);
+      return ofField(present, fields.get(0), open);
     }
     if (ValueFitting.hasElements(present)) {
       return ValueFitting.elements(present).stream()
@@ -56,8 +56,19 @@ final class ValueText {
     return fields.isEmpty()
         ? present.toString()
         : fields.stream()
-            .map(field -> of(access.read(present, field), open))
+            .map(field -> ofField(present, field, open))
             .collect(Collectors.joining(", ", present.getClass().getSimpleName() + "(", ")"));
+  }
+
+  /** Some getters work only in a running application. */
+  private String ofField(Object owner, Field field, Open open) {
+    @Nullable Object value;
+    try {
+      value = access.read(owner, field);
+    } catch (UserFailure failure) {
+      return "(unreadable)";
+    }
+    return of(value, open);
   }
 
   private static String quoted(String text) {

@@ -11,8 +11,8 @@ import dev.shelftwin.trial.RouteResult;
 import dev.shelftwin.trial.TrialOptions;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Optional;
 import java.util.stream.Stream;
-import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.Arguments;
@@ -53,6 +53,7 @@ class MapperFormsTest {
       public interface Names {
         String of(String code);
         String describe(coop.kiln.store.GlazeRow row);
+        <T> T find(String code);
         void remember(String code);
         void saveName(String code);
       }
@@ -74,6 +75,13 @@ class MapperFormsTest {
         }
         GlazeView asked(GlazeRow row) {
           return new GlazeView(row.getCode(), names.of(row.getLabel()), row.getMaker());
+        }
+        GlazeView crossed(GlazeRow row) {
+          return new GlazeView(row.getCode(), row.getMaker(), names.of(row.getLabel()));
+        }
+        GlazeView cast(GlazeRow row) {
+          java.util.UUID found = names.find(row.getCode());
+          return new GlazeView(row.getCode(), found == null ? "" : row.getLabel(), row.getMaker());
         }
         GlazeView described(GlazeRow row) {
           return new GlazeView(row.getCode(), names.describe(row), row.getMaker());
@@ -202,17 +210,26 @@ class MapperFormsTest {
         .get(0);
   }
 
-  @Test
-  void routesGoThroughExistingMappersAndNoneIsGenerated() {
+  /** What a stub gives says nothing about the mapper, right or wrong. */
+  @ParameterizedTest
+  @CsvSource({
+    "plain, HELD, ''",
+    "cast, HELD, ''",
+    "asked, INCOMPLETE, filled by a stub of Names.of (name an object in 'instances')",
+    "described, INCOMPLETE, filled by a stub of Names.describe (name an object in 'instances')",
+    "crossed, BROKEN, ''"
+  })
+  void routesGoThroughExistingMappersAndNoneIsGenerated(
+      String method, Outcome outcome, String reason) {
     Project project =
-        new Project(folder).instead(PLAN.replace("METHOD", "coop.kiln.map.Glazes.asked"), TYPES);
-    assertThat(project.trial().routes())
-        .singleElement()
-        .satisfies(
-            route ->
-                assertThat(route.divergences())
-                    .extracting(divergence -> divergence.field() + " " + divergence.kind())
-                    .contains("GlazeView.label CHANGED"));
+        new Project(folder)
+            .instead(PLAN.replace("METHOD", "coop.kiln.map.Glazes." + method), TYPES);
+    RouteResult route = project.trial().routes().get(0);
+    assertThat(route)
+        .returns(outcome, RouteResult::outcome)
+        .returns(
+            reason.isEmpty() ? Optional.empty() : Optional.of(reason + ": GlazeRow.label"),
+            RouteResult::reason);
     assertThat(project.run(OpenProject::generate).files()).isEmpty();
   }
 
@@ -256,6 +273,56 @@ class MapperFormsTest {
             ToneRow -> Glaze: coop.kiln.store.ToneRow.toGlaze
             Glaze -> ToneRow: coop.kiln.store.ToneRow.toRow
       """;
+
+  /** Without the way back nothing says whether the mapper converts correctly. */
+  @ParameterizedTest
+  @CsvSource({
+    "'', INCOMPLETE",
+    "'fields: [{ model: tone, web: tone, by: coop.kiln.web.ToneView.number }]', HELD"
+  })
+  void typesThatOnlyTheMapperConvertsAreNotProvedOnARouteThatDoesNotReturn(
+      String by, Outcome outcome) {
+    String view =
+        """
+        package coop.kiln.web;
+        import coop.kiln.model.*;
+        public record ToneView(String code, int tone) {
+          public static ToneView of(Glaze glaze) {
+            return new ToneView(glaze.code(), number(glaze.tone()));
+          }
+          public static int number(Tone tone) {
+            return tone == Tone.DARK ? 40 : 80;
+          }
+        }
+        """;
+    String plan =
+        TONES_PLAN.replace(
+                "concepts:", "  web: { role: transfer, package: coop.kiln.web }\nconcepts:")
+            + """
+                  Glaze -> ToneView: coop.kiln.web.ToneView.of
+                web: { ToneView: out }
+                %s
+            """
+                .formatted(by);
+    new Project(folder)
+        .instead(plan, TONES.replace("NUMBER", "glaze.tone().ordinal()") + view)
+        .run(
+            open -> {
+              assertThat(open.check().findings()).isEmpty();
+              RouteResult out = open.trial(TrialOptions.defaults()).routes().get(1);
+              assertThat(out)
+                  .returns(List.of("Glaze", "ToneView"), RouteResult::route)
+                  .returns(outcome, RouteResult::outcome);
+              if (outcome == Outcome.INCOMPLETE) {
+                assertThat(out)
+                    .returns(List.of("Glaze.tone"), RouteResult::unexercised)
+                    .extracting(result -> result.reason().orElseThrow())
+                    .isEqualTo(
+                        "converted in a way that the plan does not say (name it with 'by'): Glaze.tone");
+              }
+              return "";
+            });
+  }
 
   /** A mapper that people wrote converts in its own way: that needs no word in the plan. */
   @ParameterizedTest

@@ -1,0 +1,68 @@
+package dev.shelftwin.trial;
+
+import dev.shelftwin.shape.Field;
+import java.util.HashMap;
+import java.util.IdentityHashMap;
+import java.util.Map;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * The values of one target that objects standing in for an existing mapper's collaborators gave.
+ * What the real ones would give is unknown, so these values are not compared.
+ */
+final class StandInAnswers {
+
+  private final Map<Object, String> objects = new IdentityHashMap<>();
+  private final Map<Object, String> numbers = new HashMap<>();
+  private final Map<Field, String> fields = new HashMap<>();
+  private @Nullable String met;
+
+  /** Forgets the answers of the mapper before. */
+  void begin() {
+    objects.clear();
+    numbers.clear();
+    fields.clear();
+    met = null;
+  }
+
+  /**
+   * Adds an answer.
+   *
+   * @param value nothing is noted of constants, which others may have given
+   * @param method who gave it, as {@code Type.method}
+   */
+  void add(@Nullable Object value, String method) {
+    @Nullable Object present = ValueFitting.unwrapped(value);
+    if (present instanceof Number) {
+      numbers.put(present, method);
+    } else if (present != null && !(present instanceof Boolean || present instanceof Enum)) {
+      objects.put(present, method);
+      if (ValueFitting.hasElements(present)) {
+        ValueFitting.elements(present).forEach(element -> add(element, method));
+      }
+    }
+  }
+
+  /** Whether a stand-in gave the value that is being compared. */
+  boolean isAnswer(@Nullable Object value) {
+    if (value == null || (objects.isEmpty() && numbers.isEmpty())) {
+      return false;
+    }
+    @Nullable String method = value instanceof Number ? numbers.get(value) : objects.get(value);
+    met = method == null ? met : method;
+    return method != null;
+  }
+
+  /** Notes that a field was compared: whether its value, or a part of it, was an answer. */
+  void compared(Field field) {
+    if (met != null) {
+      fields.put(field, met);
+      met = null;
+    }
+  }
+
+  /** The compared fields with answers, and who gave them. */
+  Map<Field, String> fields() {
+    return fields;
+  }
+}
