@@ -57,6 +57,7 @@ class ImportsTest {
           Map.entry("store", List.of("trial")),
           Map.entry("", List.of("source", "draft", "rule", "generate", "observe", "wire", "store")),
           Map.entry("report", List.of("rule", "generate", "observe")),
+          Map.entry("processor", List.of("source", "rule", "generate")),
           Map.entry("cli", List.of("", "report")),
           Map.entry("benchmarks", List.of("", "finding")));
 

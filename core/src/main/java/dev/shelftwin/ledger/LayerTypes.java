@@ -52,6 +52,12 @@ public final class LayerTypes {
     return names.size() == 1 ? shapes.find(names.get(0)) : Optional.empty();
   }
 
+  /** Whether the code has a type that a plan names, or several of that name. */
+  public boolean has(ShapeUse use) {
+    List<String> names = candidates(use);
+    return names.size() > 1 || find(use).isPresent();
+  }
+
   /** The shortest name by which a plan can name a type of a layer. */
   public String nameOf(Layer layer, TypeRef type) {
     return candidates(layer, type.name()).size() > 1 ? type.qualifiedName() : type.name();

@@ -61,7 +61,7 @@ final class Stubs {
   private final StubClasses classes;
   private final List<String> changes = new ArrayList<>();
   private final Map<String, String> answers = new HashMap<>();
-  private final Map<Object, String> given = new IdentityHashMap<>();
+  private final IdentityHashMap<Object, String> given = new IdentityHashMap<>();
 
   /** Stubs of one run. */
   Stubs(StubClasses classes) {
@@ -113,7 +113,7 @@ final class Stubs {
   }
 
   /** The values that methods gave, by identity, with the methods as {@code Type.method}. */
-  Map<Object, String> given() {
+  IdentityHashMap<Object, String> given() {
     return given;
   }
 

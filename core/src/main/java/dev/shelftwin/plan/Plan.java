@@ -64,6 +64,12 @@ public record Plan(
     return new Plan(name, code, others, concepts, signatures, wire, samples, instances, at, notes);
   }
 
+  /** This plan without the methods that only tests of mappers need. */
+  public Plan withoutTestMethods() {
+    return new Plan(
+        name, code, layers, concepts, signatures, Optional.empty(), Map.of(), Map.of(), at, notes);
+  }
+
   /** A plan of that code, to which layers and concepts can be added. */
   public static Plan empty(String name, Code code, Place at) {
     return new Plan(

@@ -11,23 +11,20 @@ import dev.shelftwin.shape.MethodSignature;
 import dev.shelftwin.shape.Place;
 import dev.shelftwin.shape.Shape;
 import dev.shelftwin.shape.Shapes;
+import dev.shelftwin.shape.TypeRef;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
 import java.nio.file.Path;
-import java.util.ArrayList;
 import java.util.HashMap;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
-import javax.lang.model.element.Modifier;
-import javax.lang.model.element.PackageElement;
 import javax.lang.model.element.TypeElement;
-import javax.lang.model.util.ElementFilter;
 import javax.lang.model.util.Elements;
 import javax.tools.Diagnostic;
+import javax.tools.FileObject;
 import javax.tools.JavaCompiler;
 import javax.tools.JavaFileObject;
 import javax.tools.StandardJavaFileManager;
@@ -43,20 +40,13 @@ import org.objectweb.asm.ClassReader;
  */
 public final class JavaReader implements Shapes, AutoCloseable {
 
-  /** What the compiler throws where it needs a class that is not there; not a public class. */
-  private static final String INCOMPLETE = "com.sun.tools.javac.code.Symbol$CompletionFailure";
-
   private final StandardJavaFileManager files;
   private final Elements elements;
-  private final TypeFinder types;
-  private final Signatures signatures;
-  private final ShapeReader shapeReader;
+  private final ElementReader reader;
   private final ClassFiles dependencies;
-  private final Map<String, Optional<Shape>> known = new HashMap<>();
   private final Map<String, ClassFileFacts> classFiles = new HashMap<>();
   private final PackageIndex packages;
-
-  private final Map<String, InputError> errors = new LinkedHashMap<>();
+  private final InputErrors errors = new InputErrors();
 
   /**
    * Opens the code; nothing is read yet.
@@ -79,79 +69,30 @@ public final class JavaReader implements Shapes, AutoCloseable {
                 null,
                 List.of());
     elements = task.getElements();
-    types = new TypeFinder(elements, task.getTypes());
-    signatures = new Signatures(elements, task.getTypes());
-    SourceIndex sources = new SourceIndex(compiler, code.sources());
-    Places places = new Places(sources, files);
-    shapeReader =
-        new ShapeReader(elements, task.getTypes(), places, this::classFile, this::addError);
+    Places places = new Places(new SourceIndex(compiler, code.sources()), this::container);
+    reader = new ElementReader(elements, task.getTypes(), places, this::classFile, errors);
     dependencies = new ClassFiles(code, places);
     packages = new PackageIndex(code);
   }
 
   @Override
   public Optional<Shape> find(String fullName) {
-    Optional<Shape> found = known.get(fullName);
-    if (found == null) {
-      found = read(fullName);
-      known.put(fullName, found);
-    }
-    return found;
-  }
-
-  private Optional<Shape> read(String fullName) {
-    try {
-      return types.find(fullName).map(shapeReader::read);
-    } catch (RuntimeException failure) {
-      if (!failure.getClass().getName().equals(INCOMPLETE)) {
-        throw failure;
-      }
-      addError(
-          new InputError(
-              Place.in(fullName),
-              "This type cannot be read: " + failure.getMessage(),
-              "add the jar that contains it to 'class-path' in the plan"));
-      return Optional.empty();
-    }
+    return reader.find(fullName);
   }
 
   @Override
   public List<String> namesIn(String packageName) {
-    PackageElement element = elements.getPackageElement(packageName);
-    if (element == null) {
-      return List.of();
-    }
-    List<String> names = new ArrayList<>();
-    for (TypeElement type : ElementFilter.typesIn(element.getEnclosedElements())) {
-      names.add(type.getSimpleName().toString());
-    }
-    return names;
+    return reader.namesIn(packageName);
   }
 
   @Override
   public List<String> nestedIn(String qualifiedName) {
-    TypeElement element = elements.getTypeElement(qualifiedName);
-    return element == null
-        ? List.of()
-        : ElementFilter.typesIn(element.getEnclosedElements()).stream()
-            .filter(JavaReader::standsAlone)
-            .map(type -> type.getQualifiedName().toString())
-            .toList();
+    return reader.nestedIn(qualifiedName);
   }
 
   @Override
   public List<MethodSignature> methods(String qualifiedName) {
-    List<MethodSignature> methods = new ArrayList<>();
-    TypeElement element = elements.getTypeElement(qualifiedName);
-    if (element != null) {
-      signatures.addTo(methods, element);
-    }
-    return methods;
-  }
-
-  private static boolean standsAlone(TypeElement nested) {
-    return nested.getModifiers().contains(Modifier.STATIC)
-        && !nested.getModifiers().contains(Modifier.PRIVATE);
+    return reader.methods(qualifiedName);
   }
 
   @Override
@@ -166,7 +107,7 @@ public final class JavaReader implements Shapes, AutoCloseable {
 
   /** The problems with the types that were read so far, in the order in which they were met. */
   public List<InputError> errors() {
-    return List.copyOf(errors.values());
+    return errors.all();
   }
 
   @Override
@@ -213,11 +154,24 @@ public final class JavaReader implements Shapes, AutoCloseable {
 
   private void report(Diagnostic<? extends JavaFileObject> diagnostic) {
     if (diagnostic.getKind() == Diagnostic.Kind.ERROR) {
-      addError(CompilerMessages.error(diagnostic));
+      errors.add(CompilerMessages.error(diagnostic));
     }
   }
 
-  private void addError(InputError error) {
-    errors.putIfAbsent(error.at() + error.message(), error);
+  /** The jar of a class file; empty if it is in no jar. */
+  private String container(TypeRef type) {
+    try {
+      @Nullable FileObject file =
+          files.getJavaFileForInput(
+              StandardLocation.CLASS_PATH, type.binaryName(), JavaFileObject.Kind.CLASS);
+      if (file == null) {
+        return "";
+      }
+      String name = file.getName();
+      int entry = name.indexOf('(');
+      return entry < 0 ? "" : Path.of(name.substring(0, entry)).getFileName() + "!";
+    } catch (IOException unreadable) {
+      return "";
+    }
   }
 }

@@ -8,13 +8,9 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.Function;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
-import javax.tools.FileObject;
-import javax.tools.JavaFileManager;
-import javax.tools.JavaFileObject;
-import javax.tools.StandardLocation;
-import org.jspecify.annotations.Nullable;
 
 /** Where declarations stand: in the source if there is one, else in the class file. */
 final class Places {
@@ -22,12 +18,25 @@ final class Places {
   /** JVMS §4.3.3: no method takes more. */
   private static final int MOST_PARAMETERS = 255;
 
-  private final SourceIndex sources;
-  private final JavaFileManager files;
+  private final Sources sources;
+  private final Function<TypeRef, String> containers;
 
-  Places(SourceIndex sources, JavaFileManager files) {
+  /**
+   * Places in sources and class files.
+   *
+   * @param containers the jar of a class file with an exclamation mark; empty if it is in no jar
+   */
+  Places(Sources sources, Function<TypeRef, String> containers) {
     this.sources = sources;
-    this.files = files;
+    this.containers = containers;
+  }
+
+  /** The sources of types. */
+  @FunctionalInterface
+  interface Sources {
+
+    /** What the source of a type declares, and perhaps others; nothing where there is none. */
+    DeclaredPlaces of(TypeRef type);
   }
 
   Place ofType(TypeRef type) {
@@ -44,7 +53,7 @@ final class Places {
 
   /** The names of parameters as the source declares them; empty if there is none. */
   Optional<List<String>> parameterNames(TypeRef owner, String method, List<String> types) {
-    return sources.parameterNames(owner.packageName(), owner.name(), method, types);
+    return sources.of(owner).parameterNames(owner.name(), method, types);
   }
 
   /** A field or the first method of a name; the type itself where it has neither. */
@@ -54,7 +63,7 @@ final class Places {
             Stream.of(name),
             IntStream.rangeClosed(0, MOST_PARAMETERS).mapToObj(count -> name + "/" + count));
     return members
-        .flatMap(member -> sources.find(owner.packageName(), owner.name(), member).stream())
+        .flatMap(member -> sources.of(owner).find(owner.name(), member).stream())
         .findFirst()
         .orElseGet(() -> ofType(owner));
   }
@@ -82,23 +91,8 @@ final class Places {
 
   private Place find(TypeRef owner, String member, String suffix) {
     return sources
-        .find(owner.packageName(), owner.name(), member)
-        .orElseGet(() -> Place.in(container(owner) + owner.qualifiedName() + suffix));
-  }
-
-  private String container(TypeRef type) {
-    try {
-      @Nullable FileObject file =
-          files.getJavaFileForInput(
-              StandardLocation.CLASS_PATH, type.binaryName(), JavaFileObject.Kind.CLASS);
-      if (file == null) {
-        return "";
-      }
-      String name = file.getName();
-      int entry = name.indexOf('(');
-      return entry < 0 ? "" : Path.of(name.substring(0, entry)).getFileName() + "!";
-    } catch (IOException unreadable) {
-      return "";
-    }
+        .of(owner)
+        .find(owner.name(), member)
+        .orElseGet(() -> Place.in(containers.apply(owner) + owner.qualifiedName() + suffix));
   }
 }

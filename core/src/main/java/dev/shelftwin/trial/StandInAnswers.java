@@ -12,7 +12,7 @@ import org.jspecify.annotations.Nullable;
  */
 final class StandInAnswers {
 
-  private final Map<Object, String> objects = new IdentityHashMap<>();
+  private final IdentityHashMap<Object, String> objects = new IdentityHashMap<>();
   private final Map<Object, String> numbers = new HashMap<>();
   private final Map<Field, String> fields = new HashMap<>();
   private @Nullable String met;

@@ -1,0 +1,111 @@
+package dev.shelftwin.source;
+
+import dev.shelftwin.finding.InputError;
+import dev.shelftwin.shape.MethodSignature;
+import dev.shelftwin.shape.Place;
+import dev.shelftwin.shape.Shape;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.function.Function;
+import javax.lang.model.element.Modifier;
+import javax.lang.model.element.PackageElement;
+import javax.lang.model.element.TypeElement;
+import javax.lang.model.util.ElementFilter;
+import javax.lang.model.util.Elements;
+import javax.lang.model.util.Types;
+import org.jspecify.annotations.Nullable;
+
+/** Reads shapes from a compiler's model of the code; each type once. */
+final class ElementReader {
+
+  /** What the compiler throws where it needs a class that is not there; not a public class. */
+  private static final String INCOMPLETE = "com.sun.tools.javac.code.Symbol$CompletionFailure";
+
+  private final Elements elements;
+  private final TypeFinder types;
+  private final Signatures signatures;
+  private final ShapeReader shapeReader;
+  private final Map<String, Optional<Shape>> known = new HashMap<>();
+  private final InputErrors errors;
+
+  /**
+   * A reader.
+   *
+   * @param places where the code declares its types and members
+   * @param classFiles what the class file of a type adds to its element
+   * @param errors receives everything that prevents a type from being read
+   */
+  ElementReader(
+      Elements elements,
+      Types types,
+      Places places,
+      Function<TypeElement, ClassFileFacts> classFiles,
+      InputErrors errors) {
+    this.elements = elements;
+    this.errors = errors;
+    this.types = new TypeFinder(elements, types);
+    this.signatures = new Signatures(elements, types);
+    this.shapeReader = new ShapeReader(elements, types, places, classFiles, errors::add);
+  }
+
+  Optional<Shape> find(String fullName) {
+    Optional<Shape> found = known.get(fullName);
+    if (found == null) {
+      found = read(fullName);
+      known.put(fullName, found);
+    }
+    return found;
+  }
+
+  private Optional<Shape> read(String fullName) {
+    try {
+      return types.find(fullName).map(shapeReader::read);
+    } catch (RuntimeException failure) {
+      if (!failure.getClass().getName().equals(INCOMPLETE)) {
+        throw failure;
+      }
+      errors.add(
+          new InputError(
+              Place.in(fullName),
+              "This type cannot be read: " + failure.getMessage(),
+              "add the jar that contains it to 'class-path' in the plan"));
+      return Optional.empty();
+    }
+  }
+
+  List<String> namesIn(String packageName) {
+    @Nullable PackageElement element = elements.getPackageElement(packageName);
+    return element == null
+        ? List.of()
+        : ElementFilter.typesIn(element.getEnclosedElements()).stream()
+            .map(type -> type.getSimpleName().toString())
+            .toList();
+  }
+
+  List<String> nestedIn(String qualifiedName) {
+    @Nullable TypeElement element = elements.getTypeElement(qualifiedName);
+    return element == null
+        ? List.of()
+        : ElementFilter.typesIn(element.getEnclosedElements()).stream()
+            .filter(ElementReader::standsAlone)
+            .map(type -> type.getQualifiedName().toString())
+            .toList();
+  }
+
+  private static boolean standsAlone(TypeElement nested) {
+    return nested.getModifiers().contains(Modifier.STATIC)
+        && !nested.getModifiers().contains(Modifier.PRIVATE);
+  }
+
+  List<MethodSignature> methods(String qualifiedName) {
+    List<MethodSignature> methods = new ArrayList<>();
+    @Nullable TypeElement element = elements.getTypeElement(qualifiedName);
+    if (element != null) {
+      signatures.addTo(methods, element);
+    }
+    return methods;
+  }
+}
