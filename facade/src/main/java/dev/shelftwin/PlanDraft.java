@@ -67,6 +67,12 @@ public final class PlanDraft {
   private Draft more() {
     Path file = request.planFile();
     Plan plan = PlanReader.read(file);
+    if (plan.hasParts()) {
+      throw new InputException(
+          plan.at(),
+          "draft cannot add to a plan whose parts stand in other files (include)",
+          "draft a new plan from the new types in another folder, and move its concepts to a part");
+    }
     try (JavaReader reader = reader(plan)) {
       String text = Files.readString(file);
       if (Drafter.addsLayers(plan, request.packages())) {

@@ -1,10 +1,12 @@
 package dev.shelftwin;
 
+import dev.shelftwin.compile.AddedMappers;
 import dev.shelftwin.compile.UserClassLoader;
 import dev.shelftwin.finding.InputError;
 import dev.shelftwin.finding.InputException;
 import dev.shelftwin.generate.Generated;
 import dev.shelftwin.generate.MapperGenerator;
+import dev.shelftwin.ledger.ConceptLedger;
 import dev.shelftwin.ledger.Ledger;
 import dev.shelftwin.ledger.LedgerBuilder;
 import dev.shelftwin.observe.ExistingCalls;
@@ -17,6 +19,7 @@ import dev.shelftwin.rule.CheckResult;
 import dev.shelftwin.rule.Checker;
 import dev.shelftwin.source.CodePaths;
 import dev.shelftwin.source.JavaReader;
+import dev.shelftwin.trial.Doubles;
 import dev.shelftwin.trial.Ends;
 import dev.shelftwin.trial.Trial;
 import dev.shelftwin.trial.TrialOptions;
@@ -154,6 +157,41 @@ public final class ShelfTwin implements AutoCloseable {
   public TrialResult trialOfCompiled(TrialOptions options, TrialProgress progress) {
     ledger();
     return trial(Map.of(), Map.of(), options, progress);
+  }
+
+  /**
+   * Opens a trial in the running program, whose classes are those of the plan. Mappers that the
+   * program does not have are generated and added to it.
+   *
+   * @param options {@code only}, {@code threads} and {@code skipped} have no effect
+   * @param doubles the users' own, for what mappers take from elsewhere
+   * @param program loads the program's classes
+   */
+  public OpenTrial openTrial(TrialOptions options, Doubles doubles, ClassLoader program) {
+    Generated generated = generate();
+    List<String> types =
+        ledger.concepts().stream()
+            .flatMap(ConceptLedger::shapes)
+            .map(shape -> shape.shape().type().binaryName())
+            .toList();
+    AddedMappers added = AddedMappers.to(program, code.binaries(), generated.texts(), types);
+    Map<String, String> missing = new HashMap<>(generated.reasons());
+    added.failures().forEach((mapper, why) -> missing.put(mapper, "it does not compile: " + why));
+    ClassLoader loader = added.loader();
+    TriedMappers mappers =
+        new TriedMappers(
+            generated.texts().keySet(),
+            missing,
+            new ExistingCalls(ledger, reader, loader, doubles),
+            doubles);
+    ExistingMapperObserver observer = new ExistingMapperObserver(ledger, reader, loader, doubles);
+    if (!options.ends()) {
+      Trial trial = new Trial(ledger, reader, loader, Ends.NONE, mappers, options);
+      return new OpenTrial(trial, observer, loader, () -> {});
+    }
+    UserEnds ends = new UserEnds(plan, reader, loader);
+    Trial trial = new Trial(ledger, reader, loader, ends, mappers, options);
+    return new OpenTrial(trial, observer, loader, ends);
   }
 
   /** The methods that the plan calls existing mappers, in its order. */

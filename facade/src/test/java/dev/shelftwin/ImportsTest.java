@@ -58,6 +58,7 @@ class ImportsTest {
           Map.entry("", List.of("source", "draft", "rule", "generate", "observe", "wire", "store")),
           Map.entry("report", List.of("rule", "generate", "observe")),
           Map.entry("processor", List.of("source", "rule", "generate")),
+          Map.entry("junit", List.of("", "report")),
           Map.entry("cli", List.of("", "report")),
           Map.entry("benchmarks", List.of("", "finding")));
 

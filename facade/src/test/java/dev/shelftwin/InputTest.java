@@ -48,6 +48,22 @@ class InputTest {
             "mvn dependency:build-classpath"));
   }
 
+  @Test
+  void draftAddsNothingToAPlanWithParts() throws IOException {
+    Project project =
+        new Project(folder)
+            .with("  model: { role: domain, package: coop.kiln.model }\n", "")
+            .with("name: glazes\n", "name: glazes\ninclude: part.yaml\n")
+            .write();
+    Files.writeString(
+        folder.resolve("part.yaml"),
+        "shelf-twin: 1\nlayers: { model: { role: domain, package: coop.kiln.model } }\n");
+    DraftRequest request = new DraftRequest(project.planFile(), CodeOptions.NONE, List.of());
+    assertThatThrownBy(() -> PlanDraft.of(request))
+        .isInstanceOf(InputException.class)
+        .hasMessageContaining("draft cannot add to a plan whose parts stand in other files");
+  }
+
   @ParameterizedTest(name = "{0}")
   @MethodSource("cases")
   void reportsPlaceCauseAndRemedy(

@@ -11,7 +11,9 @@ import dev.shelftwin.finding.Severity;
 import dev.shelftwin.plan.Concept;
 import dev.shelftwin.report.FindingText;
 import dev.shelftwin.report.JsonReport;
+import dev.shelftwin.report.MarkdownReport;
 import dev.shelftwin.report.RulesPage;
+import dev.shelftwin.report.SarifReport;
 import dev.shelftwin.rule.CheckResult;
 import dev.shelftwin.shape.Place;
 import java.nio.file.Path;
@@ -40,7 +42,7 @@ final class CheckCommand implements Callable<Integer> {
   @Mixin private PlanOptions plan = new PlanOptions();
 
   @Option(names = "--format", description = "One of ${COMPLETION-CANDIDATES}.")
-  private Format format = Format.TEXT;
+  private FindingsFormat format = FindingsFormat.TEXT;
 
   @Option(
       names = "--threshold",
@@ -102,13 +104,19 @@ final class CheckCommand implements Callable<Integer> {
       Optional<Baseline> baseline =
           sinceBaseline ? Optional.of(BaselineFile.read(baselineFile())) : Optional.empty();
       List<Finding> told = baseline.map(known -> known.newOnes(wanted)).orElse(wanted);
+      List<String> aside = aside(all, wanted, told, baseline);
+      Path root = Path.of("");
       console
           .out()
           .print(
-              format == Format.JSON
-                  ? JsonReport.of(twin.plan().name(), told)
-                  : FindingText.of(told, aside(all, wanted, told, baseline), console.style())
-                      + FindingText.accepted(result.acceptedByLayer()));
+              switch (format) {
+                case TEXT ->
+                    FindingText.of(told, aside, console.style())
+                        + FindingText.accepted(result.acceptedByLayer());
+                case JSON -> JsonReport.of(twin.plan().name(), told);
+                case SARIF -> SarifReport.of(twin.plan(), told, root, Main.VERSION);
+                case MARKDOWN -> MarkdownReport.of(twin.plan().name(), told, aside, root);
+              });
       if (told.stream().anyMatch(finding -> finding.rule() == RuleId.FAILED_RULE)) {
         return ExitCode.OWN_ERROR;
       }

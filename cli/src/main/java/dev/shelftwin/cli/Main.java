@@ -23,7 +23,7 @@ import picocli.CommandLine.UnmatchedArgumentException;
       DemoCommand.class
     },
     mixinStandardHelpOptions = true,
-    version = "shelf-twin 0.1.0",
+    version = "shelf-twin " + Main.VERSION,
     synopsisSubcommandLabel = "COMMAND",
     footerHeading = "%nExit codes:%n",
     footer = {
@@ -33,6 +33,8 @@ import picocli.CommandLine.UnmatchedArgumentException;
       "  70  an error of Shelf Twin's own"
     })
 public final class Main {
+
+  static final String VERSION = "0.1.0";
 
   private Main() {}
 

@@ -72,8 +72,7 @@ sealed interface WorkerMessage {
 
     /** The result of a route that the users' code stopped. */
     RouteResult stopped(String reason) {
-      return new RouteResult(
-          concept, stops, 0, List.of(), Outcome.REFUSED, Optional.of(reason), List.of(), List.of());
+      return RouteResult.refused(concept, stops, reason);
     }
   }
 
@@ -85,6 +84,7 @@ sealed interface WorkerMessage {
       List<Refusal> refusals,
       Outcome outcome,
       @Nullable String reason,
+      List<String> exercised,
       List<String> unexercised,
       List<Divergence> divergences) {
 
@@ -96,6 +96,7 @@ sealed interface WorkerMessage {
           result.refusals(),
           result.outcome(),
           result.reason().orElse(null),
+          result.exercised(),
           result.unexercised(),
           result.divergences());
     }
@@ -108,6 +109,7 @@ sealed interface WorkerMessage {
           refusals,
           outcome,
           Optional.ofNullable(reason),
+          exercised,
           unexercised,
           divergences);
     }

@@ -168,6 +168,14 @@ class CommandLineIT {
         .startsWith("error  lost-field  Member  RegisterMember->Member")
         .contains("RegisterMember.pin has no counterpart in Member")
         .endsWith("1 error, 0 warnings; 2 known by the baseline\n");
+    Result comment = run("check", "--since-baseline", "--format", "markdown", flawed.toString());
+    assertThat(comment.code()).isEqualTo(1);
+    assertThat(comment.out())
+        .contains("1 error, 0 warnings; 2 known by the baseline", "- **error** `lost-field`");
+    JsonNode sarif =
+        json(run("check", "--since-baseline", "--format", "sarif", flawed.toString()), 1);
+    assertThat(sarif.at("/version").asText()).isEqualTo("2.1.0");
+    assertThat(sarif.at("/runs/0/results")).hasSize(1);
     Files.writeString(flawed.resolveSibling("shelf-twin.baseline.json"), "{\n ]");
     assertThat(run("check", "--since-baseline", flawed.toString()).err())
         .contains("shelf-twin.baseline.json:2:", "this is no JSON", "save it again");

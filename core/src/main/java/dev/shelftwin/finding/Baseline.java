@@ -58,7 +58,8 @@ public record Baseline(Map<Known, Integer> known) {
   public record Known(
       String rule, String concept, Optional<String> hop, Optional<String> field, String message) {
 
-    static Known of(Finding finding) {
+    /** The identity of a finding. */
+    public static Known of(Finding finding) {
       return new Known(
           finding.rule().key(),
           finding.concept(),

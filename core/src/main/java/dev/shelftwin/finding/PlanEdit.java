@@ -5,13 +5,15 @@ import java.util.Objects;
 /**
  * An insertion into the text of a plan.
  *
+ * @param file the file of the plan, or of a part of it
  * @param line the line, counted from 1
  * @param column the column before which the text is inserted, counted from 1
  * @param text the text to insert; may contain line ends
  */
-public record PlanEdit(int line, int column, String text) {
+public record PlanEdit(String file, int line, int column, String text) {
 
   public PlanEdit {
+    Objects.requireNonNull(file, "file");
     Objects.requireNonNull(text, "text");
   }
 

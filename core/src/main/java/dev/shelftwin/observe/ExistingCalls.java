@@ -6,6 +6,7 @@ import dev.shelftwin.ledger.Ledger;
 import dev.shelftwin.plan.ExistingMapper;
 import dev.shelftwin.plan.Text;
 import dev.shelftwin.shape.Shapes;
+import dev.shelftwin.trial.Doubles;
 import dev.shelftwin.trial.ExistingMappers;
 import dev.shelftwin.trial.UserObjects;
 import java.lang.reflect.InvocationTargetException;
@@ -31,7 +32,16 @@ public final class ExistingCalls implements ExistingMappers {
    * @param loader loads the users' classes
    */
   public ExistingCalls(Ledger ledger, Shapes shapes, ClassLoader loader) {
-    this.observer = new ExistingMapperObserver(ledger, shapes, loader);
+    this(ledger, shapes, loader, Doubles.none());
+  }
+
+  /**
+   * The existing mappers of a plan, with test doubles.
+   *
+   * @param doubles of the users, in place of stubs for what the mappers need
+   */
+  public ExistingCalls(Ledger ledger, Shapes shapes, ClassLoader loader, Doubles doubles) {
+    this.observer = new ExistingMapperObserver(ledger, shapes, loader, doubles);
     this.objects = new UserObjects(ledger, shapes, loader);
     this.shapes = shapes;
   }

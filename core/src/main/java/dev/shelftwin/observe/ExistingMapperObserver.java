@@ -14,6 +14,7 @@ import dev.shelftwin.plan.Text;
 import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.Shapes;
 import dev.shelftwin.shape.TypeRef;
+import dev.shelftwin.trial.Doubles;
 import dev.shelftwin.trial.UserObjects;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -34,6 +35,7 @@ public final class ExistingMapperObserver {
   private final Shapes shapes;
   private final UserObjects objects;
   private final List<Task> tasks;
+  private final Doubles doubles;
 
   /**
    * The mappers of a plan.
@@ -41,7 +43,17 @@ public final class ExistingMapperObserver {
    * @param loader loads the users' classes
    */
   public ExistingMapperObserver(Ledger ledger, Shapes shapes, ClassLoader loader) {
+    this(ledger, shapes, loader, Doubles.none());
+  }
+
+  /**
+   * The mappers of a plan, with test doubles.
+   *
+   * @param doubles of the users, in place of stubs for what the mappers need
+   */
+  public ExistingMapperObserver(Ledger ledger, Shapes shapes, ClassLoader loader, Doubles doubles) {
     this.ledger = ledger;
+    this.doubles = doubles;
     this.shapes = shapes;
     this.objects = new UserObjects(ledger, shapes, loader);
     this.tasks = tasks(ledger);
@@ -227,7 +239,7 @@ public final class ExistingMapperObserver {
 
   /** Creates the objects that have the methods. */
   Instances instances() {
-    return new Instances(ledger.plan(), objects, owners());
+    return new Instances(ledger.plan(), objects, owners(), doubles);
   }
 
   private Class<?> load(String owner) {

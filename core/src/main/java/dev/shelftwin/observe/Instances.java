@@ -2,6 +2,7 @@ package dev.shelftwin.observe;
 
 import dev.shelftwin.plan.Plan;
 import dev.shelftwin.plan.Text;
+import dev.shelftwin.trial.Doubles;
 import dev.shelftwin.trial.UserObjects;
 import java.lang.reflect.Constructor;
 import java.lang.reflect.InvocationTargetException;
@@ -25,16 +26,19 @@ final class Instances {
   private final Plan plan;
   private final UserObjects objects;
   private final Set<Class<?>> mappers;
+  private final Doubles doubles;
 
   /**
    * Creates objects of a plan.
    *
    * @param mappers the classes whose objects are real where others need them; all others are stubs
+   * @param doubles the users' own, instead of stubs
    */
-  Instances(Plan plan, UserObjects objects, Set<Class<?>> mappers) {
+  Instances(Plan plan, UserObjects objects, Set<Class<?>> mappers, Doubles doubles) {
     this.plan = plan;
     this.objects = objects;
     this.mappers = mappers;
+    this.doubles = doubles;
   }
 
   /**
@@ -128,6 +132,10 @@ final class Instances {
 
   private @Nullable Object collaborator(Class<?> type, Stubs stubs, int depth)
       throws InvocationTargetException {
+    Optional<Object> own = doubles.object(type);
+    if (own.isPresent()) {
+      return own.get();
+    }
     if (type.equals(Clock.class)) {
       return Clock.fixed(Instant.parse("2021-03-04T05:06:07Z"), ZoneOffset.UTC);
     }

@@ -101,6 +101,12 @@ public record Plan(
     return Stream.concat(others, mappers).distinct().toList();
   }
 
+  /** Whether parts of it stand in other files. */
+  public boolean hasParts() {
+    return Stream.concat(layers.stream().map(Layer::at), concepts.stream().map(Concept::at))
+        .anyMatch(place -> !place.file().equals(at.file()));
+  }
+
   /** The concept of that name. */
   public Optional<Concept> concept(String conceptName) {
     return concepts.stream().filter(concept -> concept.name().equals(conceptName)).findFirst();

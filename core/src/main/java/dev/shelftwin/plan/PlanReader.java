@@ -89,18 +89,19 @@ public final class PlanReader {
    */
   public static Plan read(String file, String text) {
     YamlDocument yaml = new YamlDocument(file, text);
-    Plan plan = new PlanReader(yaml).plan();
+    Plan plan = new PlanReader(yaml).plan(file);
     yaml.throwIfWrong();
     return plan;
   }
 
-  private Plan plan() {
-    Node root = yaml.root();
+  private Plan plan(String file) {
+    Node root = new PlanIncludes(yaml).merged(file, yaml.root());
     Map<String, Entry> entries = yaml.entries(root, "a plan");
     List<String> known =
         List.of(
             "shelf-twin",
             "name",
+            PlanIncludes.KEY,
             "code",
             "mappers",
             "layers",
@@ -110,7 +111,7 @@ public final class PlanReader {
             "samples",
             "instances");
     yaml.refuseOthers(entries, known, "a plan");
-    version(entries.get("shelf-twin"), root);
+    checkVersion(yaml, entries.get("shelf-twin"), root);
     String name =
         yaml.required(entries, "name", root).flatMap(this::text).map(Text::value).orElse("");
     Code code = optional(entries, "code").map(entry -> code(entry.value())).orElse(Code.NONE);
@@ -145,7 +146,8 @@ public final class PlanReader {
         yaml.notes());
   }
 
-  private void version(@Nullable Entry entry, Node root) {
+  /** Whether a plan, or a part of one, has the version that we read. */
+  static void checkVersion(YamlDocument yaml, @Nullable Entry entry, Node root) {
     if (entry == null) {
       yaml.error(
           yaml.place(root), "the plan's version is missing", "begin it with 'shelf-twin: 1'");

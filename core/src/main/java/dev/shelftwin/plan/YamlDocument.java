@@ -7,6 +7,7 @@ import dev.shelftwin.shape.Place;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Collections;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.IdentityHashMap;
 import java.util.LinkedHashMap;
@@ -15,7 +16,6 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.regex.Pattern;
-import org.jspecify.annotations.Nullable;
 import org.snakeyaml.engine.v2.api.LoadSettings;
 import org.snakeyaml.engine.v2.api.lowlevel.Compose;
 import org.snakeyaml.engine.v2.common.FlowStyle;
@@ -40,7 +40,7 @@ final class YamlDocument {
   private static final int MOST_NODES = 200_000;
 
   private final String file;
-  private final List<String> lines;
+  private final Map<String, List<String>> lines = new HashMap<>();
   private final List<InputError> errors = new ArrayList<>();
   private final List<PlanNote> notes = new ArrayList<>();
   private final Node root;
@@ -52,7 +52,7 @@ final class YamlDocument {
    */
   YamlDocument(String file, String text) {
     this.file = file;
-    this.lines = text.lines().toList();
+    lines.put(file, text.lines().toList());
     this.root = compose(text);
     inspect(root, Collections.newSetFromMap(new IdentityHashMap<>()), new int[1]);
     throwIfWrong();
@@ -60,6 +60,11 @@ final class YamlDocument {
 
   Node root() {
     return root;
+  }
+
+  /** Adds the text of another document, so that its nodes have their places. */
+  void add(YamlDocument part) {
+    lines.putAll(part.lines);
   }
 
   void throwIfWrong() {
@@ -207,17 +212,17 @@ final class YamlDocument {
     if (mapping.getFlowStyle() == FlowStyle.FLOW) {
       return last.getValueNode()
           .getEndMark()
-          .map(end -> new InsertionPoint(end.getLine() + 1, end.getColumn() + 1, ", "));
+          .map(
+              end ->
+                  new InsertionPoint(end.getName(), end.getLine() + 1, end.getColumn() + 1, ", "));
     }
-    return Optional.of(afterLine(lastLine(node), "\n" + " ".repeat(column(node))));
+    return Optional.of(afterLine(node, "\n" + " ".repeat(column(node))));
   }
 
   /** Where an item can be added to a list in block style; empty for other nodes. */
   Optional<InsertionPoint> nextItem(Node node) {
     boolean block = node instanceof SequenceNode list && list.getFlowStyle() == FlowStyle.BLOCK;
-    return block
-        ? Optional.of(afterLine(lastLine(node), "\n" + " ".repeat(column(node))))
-        : Optional.empty();
+    return block ? Optional.of(afterLine(node, "\n" + " ".repeat(column(node)))) : Optional.empty();
   }
 
   /**
@@ -231,12 +236,24 @@ final class YamlDocument {
     }
     String margin = " ".repeat(column(node));
     String prefix = "\n" + margin + key + "\n" + margin + " ".repeat(indent);
-    return Optional.of(afterLine(lastLine(node), prefix));
+    return Optional.of(afterLine(node, prefix));
   }
 
-  private InsertionPoint afterLine(int line, String prefix) {
-    int length = line < lines.size() ? lines.get(line).length() : 0;
-    return new InsertionPoint(line + 1, length + 1, prefix);
+  /** Behind the last line of a node. */
+  private InsertionPoint afterLine(Node node, String prefix) {
+    int line = lastLine(node);
+    String name = file(node);
+    return new InsertionPoint(name, line + 1, line(name, line).length() + 1, prefix);
+  }
+
+  /** A line of a file, counted from 0; empty behind its end. */
+  private String line(String name, int number) {
+    List<String> all = lines.getOrDefault(name, List.of());
+    return number < all.size() ? all.get(number) : "";
+  }
+
+  private static String file(Node node) {
+    return node.getStartMark().map(Mark::getName).orElse("");
   }
 
   private static int column(Node node) {
@@ -261,7 +278,11 @@ final class YamlDocument {
       // A node that ends at the beginning of a line was complete in the line before.
       return end.map(mark -> mark.getColumn() == 0 ? mark.getLine() - 1 : mark.getLine()).orElse(0);
     }
-    return inner.stream().mapToInt(YamlDocument::lastLine).max().orElse(0);
+    return inner.stream()
+        .filter(one -> file(one).equals(file(node)))
+        .mapToInt(YamlDocument::lastLine)
+        .max()
+        .orElse(0);
   }
 
   /** Control characters other than line ends and tabs. */
@@ -323,14 +344,13 @@ final class YamlDocument {
     open.remove(node);
   }
 
-  private static String keyOf(Node node) {
+  static String keyOf(Node node) {
     return node instanceof ScalarNode scalar ? scalar.getValue() : node.getTag().getValue();
   }
 
   private Place place(Mark mark) {
     int line = mark.getLine();
-    @Nullable String text = line < lines.size() ? lines.get(line) : null;
-    return new Place(file, line + 1, mark.getColumn() + 1, text == null ? "" : text);
+    return new Place(mark.getName(), line + 1, mark.getColumn() + 1, line(mark.getName(), line));
   }
 
   /** A key and its value. */

@@ -213,6 +213,16 @@ final class ExercisedFields {
     return tried.stream().filter(one -> !one.isEnough()).map(one -> one.path).distinct().toList();
   }
 
+  /** The fields that were tried enough. */
+  List<String> fields() {
+    List<String> missing = missing();
+    return tried.stream()
+        .map(one -> one.path)
+        .distinct()
+        .filter(path -> !missing.contains(path))
+        .toList();
+  }
+
   /** Why these fields are not proved. */
   String reason() {
     Map<String, Set<String>> byReason = new LinkedHashMap<>();

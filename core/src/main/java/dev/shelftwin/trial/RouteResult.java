@@ -14,6 +14,8 @@ import java.util.Optional;
  * @param outcome how it ended
  * @param reason why nothing could be sent, or which fields were not tried; empty where there is
  *     nothing to say
+ * @param exercised the fields, as {@code Shape.field}, that were tried enough; they held unless
+ *     they are among the divergences
  * @param unexercised the fields, as {@code Shape.field}, that no sample tried enough
  * @param divergences each field and hop once
  */
@@ -24,6 +26,7 @@ public record RouteResult(
     List<Refusal> refusals,
     Outcome outcome,
     Optional<String> reason,
+    List<String> exercised,
     List<String> unexercised,
     List<Divergence> divergences) {
 
@@ -33,8 +36,23 @@ public record RouteResult(
     refusals = List.copyOf(refusals);
     Objects.requireNonNull(outcome, "outcome");
     Objects.requireNonNull(reason, "reason");
+    exercised = List.copyOf(exercised);
     unexercised = List.copyOf(unexercised);
     divergences = List.copyOf(divergences);
+  }
+
+  /** The result of a route along which nothing could be sent. */
+  public static RouteResult refused(String concept, List<String> route, String reason) {
+    return new RouteResult(
+        concept,
+        route,
+        0,
+        List.of(),
+        Outcome.REFUSED,
+        Optional.of(reason),
+        List.of(),
+        List.of(),
+        List.of());
   }
 
   /** How many samples the users' own types refused. */

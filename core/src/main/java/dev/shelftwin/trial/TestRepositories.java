@@ -23,6 +23,7 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.SplittableRandom;
+import java.util.function.Function;
 import java.util.function.Supplier;
 import org.jspecify.annotations.Nullable;
 
@@ -38,6 +39,8 @@ final class TestRepositories implements RowSource {
   private final ValueSampler values;
   private final ConversionRunner conversions;
   private final ObjectSamplers samplers;
+  private final UserClasses classes;
+  private final Doubles doubles;
   private final Map<RowKey, Object> rows = new HashMap<>();
   private final Map<String, List<SampleRecipe>> recipes = new HashMap<>();
   private int offset;
@@ -69,13 +72,17 @@ final class TestRepositories implements RowSource {
       ValueFitting fitting,
       ValueSampler values,
       ConversionRunner conversions,
-      ObjectSamplers samplers) {
+      ObjectSamplers samplers,
+      UserClasses classes,
+      Doubles doubles) {
     this.shapes = shapes;
     this.access = access;
     this.fitting = fitting;
     this.values = values;
     this.conversions = conversions;
     this.samplers = samplers;
+    this.classes = classes;
+    this.doubles = doubles;
   }
 
   /**
@@ -106,11 +113,22 @@ final class TestRepositories implements RowSource {
 
   /** A value for a mapper's supplier. */
   @Nullable Object supply(TypeRef type, SplittableRandom random) {
-    return values.sample(type, Limits.NONE, false, random).value();
+    Optional<Supplier<?>> given = doubles.supplier(classes.load(type));
+    return given.isPresent()
+        ? given.get().get()
+        : values.sample(type, Limits.NONE, false, random).value();
   }
 
   @Override
   public Object find(Operation.FindRow operation, Object key) {
+    Optional<Function<Object, ?>> given = doubles.finder(classes.load(operation.row()));
+    if (given.isPresent()) {
+      @Nullable Object row = given.get().apply(key);
+      if (row == null) {
+        throw new RejectedSample(operation.row().simpleName(), "the test finds no row");
+      }
+      return row;
+    }
     Object rowKey = Objects.requireNonNull(conversions.convert(key, operation.back()));
     RowKey name = new RowKey(operation.row().fullName(), String.valueOf(rowKey));
     Object known = rows.get(name);

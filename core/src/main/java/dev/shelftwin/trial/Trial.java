@@ -298,6 +298,7 @@ public final class Trial {
         refusals.all(),
         outcome,
         reason,
+        exercised.fields(),
         outcome == Outcome.INCOMPLETE ? exercised.missing() : List.of(),
         divergences);
   }
@@ -308,15 +309,7 @@ public final class Trial {
   }
 
   private static RouteResult notRun(Route route, String reason) {
-    return new RouteResult(
-        route.conceptName(),
-        route.stops(),
-        0,
-        List.of(),
-        Outcome.REFUSED,
-        Optional.of(reason),
-        List.of(),
-        List.of());
+    return RouteResult.refused(route.conceptName(), route.stops(), reason);
   }
 
   /** Adds each failure once, with its simplest sample. A later sample may show a truncation. */

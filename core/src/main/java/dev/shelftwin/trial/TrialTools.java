@@ -50,7 +50,9 @@ final class TrialTools {
                 rows,
                 text,
                 new Catalogue(shapes, NestedMappers.NONE)));
-    repositories = new TestRepositories(shapes, access, fitting, values, conversions, samplers);
+    repositories =
+        new TestRepositories(
+            shapes, access, fitting, values, conversions, samplers, classes, tried.doubles());
     mappers = new CompiledMappers(ledger, classes, access, repositories, tried, standIns);
     hops = new HopRunner(expected, classes, access, fitting, repositories);
   }

@@ -11,18 +11,29 @@ import java.util.Set;
  *     own, which may refuse a missing value with any exception
  * @param unwritten why a mapper does not exist, by its qualified name
  * @param existing mappers that the plan names, instead of generated ones
+ * @param doubles the users' own, in place of what generated mappers take from elsewhere
  */
 public record TriedMappers(
-    Set<String> generated, Map<String, String> unwritten, ExistingMappers existing) {
+    Set<String> generated,
+    Map<String, String> unwritten,
+    ExistingMappers existing,
+    Doubles doubles) {
 
   /** Mappers of a plan that names no existing ones. */
   public TriedMappers(Set<String> generated, Map<String, String> unwritten) {
     this(generated, unwritten, ExistingMappers.NONE);
   }
 
+  /** Mappers that take everything from us. */
+  public TriedMappers(
+      Set<String> generated, Map<String, String> unwritten, ExistingMappers existing) {
+    this(generated, unwritten, existing, Doubles.none());
+  }
+
   public TriedMappers {
     generated = Set.copyOf(generated);
     unwritten = Map.copyOf(unwritten);
     Objects.requireNonNull(existing, "existing");
+    Objects.requireNonNull(doubles, "doubles");
   }
 }

@@ -60,7 +60,8 @@ public final class FindingText {
         .collect(Collectors.joining("\n"));
   }
 
-  private static String of(Finding finding, Style style) {
+  /** A finding with its place and remedies. */
+  public static String of(Finding finding, Style style) {
     StringBuilder text = new StringBuilder();
     text.append(severity(finding, style)).append("  ").append(style.strong(finding.rule().key()));
     text.append("  ").append(finding.concept());
@@ -114,7 +115,7 @@ public final class FindingText {
     };
   }
 
-  private static String summary(List<Finding> findings, boolean isPart, Style style) {
+  static String summary(List<Finding> findings, boolean isPart, Style style) {
     if (findings.isEmpty() && isPart) {
       return style.good("Nothing else found");
     }

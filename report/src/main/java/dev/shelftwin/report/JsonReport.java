@@ -186,7 +186,8 @@ public final class JsonReport {
         "after", divergence.after());
   }
 
-  private static Map<String, @Nullable Object> object(@Nullable Object... keysAndValues) {
+  /** A JSON object, its keys and values in turn. */
+  static Map<String, @Nullable Object> object(@Nullable Object... keysAndValues) {
     Map<String, @Nullable Object> object = new LinkedHashMap<>();
     for (int index = 0; index < keysAndValues.length; index += 2) {
       object.put(String.valueOf(keysAndValues[index]), keysAndValues[index + 1]);
@@ -194,7 +195,7 @@ public final class JsonReport {
     return object;
   }
 
-  private static String write(Map<String, @Nullable Object> document) {
+  static String write(Map<String, @Nullable Object> document) {
     try {
       return MAPPER.writeValueAsString(document) + "\n";
     } catch (JsonProcessingException impossible) {

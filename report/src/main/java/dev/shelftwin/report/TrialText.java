@@ -59,7 +59,8 @@ public final class TrialText {
         if (told.addAll(together.stream().map(TrialText::identity).toList())) {
           text.append(evidence(together));
           text.append("      repeat it: ")
-              .append(style.good(repeat(result, route, together.get(0), command)))
+              .append(
+                  style.good(repeat(route, together.get(0), command + " --seed " + result.seed())))
               .append("\n");
         }
       }
@@ -193,15 +194,22 @@ public final class TrialText {
         .maxWidth(COLUMN_WIDTH, OverflowBehaviour.NEWLINE);
   }
 
-  private static String repeat(
-      TrialResult result, RouteResult route, Divergence divergence, String command) {
-    return command
-        + " --seed "
-        + result.seed()
-        + " --concept "
-        + route.concept()
-        + " --sample "
-        + divergence.sample();
+  /**
+   * One divergence with its smallest sample.
+   *
+   * @param command how a trial of the same plan and seed is called; repeats the sample when the
+   *     options of the sample follow
+   */
+  public static String failure(RouteResult route, Divergence divergence, String command) {
+    return of(divergence, Style.PLAIN)
+        + evidence(List.of(divergence))
+        + "      repeat it: "
+        + repeat(route, divergence, command)
+        + "\n";
+  }
+
+  private static String repeat(RouteResult route, Divergence divergence, String command) {
+    return command + " --concept " + route.concept() + " --sample " + divergence.sample();
   }
 
   private static String outcome(Outcome outcome, Style style) {

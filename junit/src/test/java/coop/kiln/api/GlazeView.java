@@ -1,0 +1,3 @@
+package coop.kiln.api;
+
+public record GlazeView(String code, String label) {}

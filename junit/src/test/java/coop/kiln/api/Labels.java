@@ -1,0 +1,5 @@
+package coop.kiln.api;
+
+public interface Labels {
+  String shown(String label);
+}

@@ -1,0 +1,3 @@
+package coop.kiln.model;
+
+public record Glaze(String code, String label) {}

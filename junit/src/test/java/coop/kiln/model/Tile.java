@@ -1,0 +1,3 @@
+package coop.kiln.model;
+
+public record Tile(String tag, String glaze) {}
