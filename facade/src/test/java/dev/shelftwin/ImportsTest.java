@@ -60,7 +60,7 @@ class ImportsTest {
           Map.entry("processor", List.of("source", "rule", "generate")),
           Map.entry("junit", List.of("", "report")),
           Map.entry("cli", List.of("", "report")),
-          Map.entry("benchmarks", List.of("", "finding")));
+          Map.entry("benchmarks", List.of("", "finding", "processor")));
 
   private static final Pattern NAME =
       Pattern.compile("\\bdev\\.shelftwin((?:\\.[a-z]\\w*)*)\\.(?=[A-Z*])");

@@ -62,7 +62,8 @@ final class CheckSpeed {
     return section.toString();
   }
 
-  private static double seconds(Collection<RunResult> results, String name, String concepts) {
+  /** The median of a benchmark, in seconds. */
+  static double seconds(Collection<RunResult> results, String name, String concepts) {
     return results.stream()
         .filter(result -> result.getParams().getBenchmark().endsWith("." + name))
         .filter(result -> result.getParams().getParam("concepts").equals(concepts))

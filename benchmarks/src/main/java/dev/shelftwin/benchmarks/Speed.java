@@ -63,6 +63,7 @@ public final class Speed {
         page,
         page(rounds)
             + CheckSpeed.section()
+            + CompileSpeed.section()
             + RouteSpeed.section()
             + ObservationSpeed.section()
             + ProcessSpeed.section());

@@ -29,7 +29,8 @@ final class Commands implements IFactory {
       new CheckCommand(console),
       new GenerateCommand(console),
       new TrialCommand(console),
-      new DemoCommand(console)
+      new DemoCommand(console),
+      new CompletionCommand(console)
     };
   }
 }

@@ -20,7 +20,8 @@ import picocli.CommandLine.UnmatchedArgumentException;
       CheckCommand.class,
       GenerateCommand.class,
       TrialCommand.class,
-      DemoCommand.class
+      DemoCommand.class,
+      CompletionCommand.class
     },
     mixinStandardHelpOptions = true,
     version = "shelf-twin " + Main.VERSION,

@@ -149,6 +149,18 @@ class CommandLineIT {
   }
 
   @Test
+  void aShellCompletesCommandsAndOptions() throws Exception {
+    Path script = folder.resolve("completion");
+    Files.writeString(script, run("completion").out());
+    String asked =
+        "source '%s'; COMP_WORDS=(shelf-twin check --form); COMP_CWORD=2; _complete_shelf-twin;"
+            + " echo \"${COMPREPLY[@]}\"";
+    Process bash = new ProcessBuilder("bash", "-c", asked.formatted(script)).start();
+    assertThat(new String(bash.getInputStream().readAllBytes(), StandardCharsets.UTF_8).strip())
+        .isEqualTo("--format");
+  }
+
+  @Test
   void anOldProjectBeginsAtTodaysFindings() throws Exception {
     assertThat(run("check", "--since-baseline", flawed.toString()).err())
         .contains("there is no baseline yet", "check --save-baseline");

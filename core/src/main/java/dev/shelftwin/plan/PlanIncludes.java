@@ -95,7 +95,7 @@ final class PlanIncludes {
     }
   }
 
-  /** What is joined, if two files have it. */
+  /** What is merged if two files have it. */
   private enum Level {
     PLAN,
     CONCEPTS,
@@ -127,7 +127,7 @@ final class PlanIncludes {
     }
     yaml.error(
         yaml.place(other),
-        "this stands at " + yaml.place(one) + " too, and the two cannot be joined",
+        "this is also at " + yaml.place(one) + ", and the two cannot be merged",
         "write it in one of the two files");
     return one;
   }
@@ -150,7 +150,7 @@ final class PlanIncludes {
       } else {
         yaml.error(
             yaml.place(tuple.getKeyNode()),
-            "'" + key + "' stands at " + yaml.place(known.getKeyNode()) + " too",
+            "'" + key + "' is also at " + yaml.place(known.getKeyNode()),
             "write it in one of the two files");
       }
     }

@@ -1,15 +1,14 @@
 package dev.shelftwin.source;
 
-import com.sun.source.util.TreePath;
 import com.sun.source.util.Trees;
 import dev.shelftwin.finding.InputError;
 import dev.shelftwin.shape.MethodSignature;
 import dev.shelftwin.shape.Shape;
 import dev.shelftwin.shape.Shapes;
-import dev.shelftwin.shape.TypeRef;
 import java.io.IOException;
 import java.io.InputStream;
 import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -17,6 +16,7 @@ import java.util.Set;
 import java.util.TreeSet;
 import javax.annotation.processing.Filer;
 import javax.annotation.processing.ProcessingEnvironment;
+import javax.lang.model.element.Element;
 import javax.lang.model.element.TypeElement;
 import javax.lang.model.util.Elements;
 import javax.tools.StandardLocation;
@@ -25,24 +25,25 @@ import org.objectweb.asm.ClassReader;
 
 /**
  * Reads shapes in a running compilation, from one round of annotation processing (JSR 269): types
- * of its sources and of its class path alike.
+ * of its sources and of its class path alike. The compiler knows the places of declarations, so
+ * that shapes have none.
  */
 public final class CompilationReader implements Shapes {
 
   private final Elements elements;
   private final Filer filer;
   private final Optional<Trees> trees;
-  private final Set<String> packages = new TreeSet<>();
-  private final Map<String, DeclaredPlaces> sources = new HashMap<>();
+  private final Map<String, TypeElement> compiled = new LinkedHashMap<>();
+  private final Map<String, ClassFileFacts> classFiles = new HashMap<>();
   private final InputErrors errors = new InputErrors();
   private final ElementReader reader;
+  private @Nullable List<String> packages;
 
   /**
    * A reader of a round; a later round needs a new one.
    *
-   * @param trees reads the sources; empty if the compiler or a build tool does not give it, so that
-   *     nothing has a line
-   * @param compiled the types that are compiled
+   * @param trees reads what sources import; empty if the compiler or a build tool does not give it
+   * @param compiled the top-level types that are compiled
    */
   public CompilationReader(
       ProcessingEnvironment environment,
@@ -51,23 +52,15 @@ public final class CompilationReader implements Shapes {
     this.elements = environment.getElementUtils();
     this.filer = environment.getFiler();
     this.trees = trees;
-    compiled.forEach(this::addPackages);
+    compiled.forEach(type -> this.compiled.put(type.getQualifiedName().toString(), type));
+    DeclaredPlaces none = new DeclaredPlaces();
     this.reader =
         new ElementReader(
             elements,
             environment.getTypeUtils(),
-            new Places(this::sources, type -> ""),
+            new Places(type -> none, type -> ""),
             this::classFile,
             errors);
-  }
-
-  private void addPackages(TypeElement type) {
-    packages.add(elements.getPackageOf(type).getQualifiedName().toString());
-    trees.map(known -> known.getPath(type)).stream()
-        .flatMap(path -> path.getCompilationUnit().getImports().stream())
-        .filter(imported -> !imported.isStatic())
-        .map(imported -> imported.getQualifiedIdentifier().toString())
-        .forEach(name -> packages.add(name.substring(0, name.lastIndexOf('.'))));
   }
 
   /** The problems with the types that were read so far. */
@@ -98,44 +91,40 @@ public final class CompilationReader implements Shapes {
   /** The packages of the sources, and those that the sources import. */
   @Override
   public List<String> packages() {
-    return List.copyOf(packages);
+    if (packages == null) {
+      Set<String> names = new TreeSet<>();
+      compiled.values().forEach(type -> addPackages(type, names));
+      packages = List.copyOf(names);
+    }
+    return packages;
   }
 
-  /** The declarations of the file that has a type; nothing for a type of the class path. */
-  private DeclaredPlaces sources(TypeRef type) {
-    @Nullable TypeElement element = elements.getTypeElement(type.qualifiedName());
-    @Nullable TreePath path =
-        element == null ? null : trees.map(known -> known.getPath(element)).orElse(null);
-    if (path == null) {
-      return sources.computeIfAbsent("", none -> new DeclaredPlaces());
-    }
-    String file = path.getCompilationUnit().getSourceFile().getName();
-    return sources.computeIfAbsent(file, name -> declared(path));
-  }
-
-  private DeclaredPlaces declared(TreePath path) {
-    DeclaredPlaces declared = new DeclaredPlaces();
-    try {
-      declared.add(path.getCompilationUnit(), trees.orElseThrow().getSourcePositions());
-    } catch (IOException unreadable) {
-      return new DeclaredPlaces(); // the compiler has its text already; only lines are missing
-    }
-    return declared;
+  private void addPackages(TypeElement type, Set<String> names) {
+    names.add(elements.getPackageOf(type).getQualifiedName().toString());
+    trees.map(known -> known.getPath(type)).stream()
+        .flatMap(path -> path.getCompilationUnit().getImports().stream())
+        .filter(imported -> !imported.isStatic())
+        .map(imported -> imported.getQualifiedIdentifier().toString())
+        .forEach(name -> names.add(name.substring(0, name.lastIndexOf('.'))));
   }
 
   private ClassFileFacts classFile(TypeElement type) {
-    boolean source = trees.map(known -> known.getPath(type)).isPresent();
-    String binaryName = elements.getBinaryName(type).toString();
-    int end = binaryName.lastIndexOf('.');
-    String packageName = binaryName.substring(0, Math.max(0, end));
-    if (source) {
+    Element outermost = type;
+    while (outermost.getEnclosingElement() instanceof TypeElement enclosing) {
+      outermost = enclosing;
+    }
+    if (compiled.containsKey(((TypeElement) outermost).getQualifiedName().toString())) {
       return ClassFileFacts.NONE; // a class file would be of an earlier compilation
     }
+    return classFiles.computeIfAbsent(elements.getBinaryName(type).toString(), this::readClassFile);
+  }
+
+  private ClassFileFacts readClassFile(String binaryName) {
+    int end = binaryName.lastIndexOf('.');
+    String packageName = binaryName.substring(0, Math.max(0, end));
+    String file = binaryName.substring(end + 1) + ".class";
     try (InputStream bytes =
-        filer
-            .getResource(
-                StandardLocation.CLASS_PATH, packageName, binaryName.substring(end + 1) + ".class")
-            .openInputStream()) {
+        filer.getResource(StandardLocation.CLASS_PATH, packageName, file).openInputStream()) {
       return ClassFileFacts.of(new ClassReader(bytes));
     } catch (IllegalArgumentException | IndexOutOfBoundsException | IOException absent) {
       return ClassFileFacts.NONE; // it is in a module, or it is reported when it is read

@@ -41,7 +41,7 @@ final class CompiledMappers {
   private final TestRepositories repositories;
   private final Set<String> generated;
   private final ExistingMappers existing;
-  private final StandInAnswers standIns;
+  private final StubAnswers stubs;
   private final Map<String, Object> instances = new HashMap<>();
   private final IdentityHashMap<HopLedger, MapperCall> creating = new IdentityHashMap<>();
   private final IdentityHashMap<HopLedger, MapperCall> updating = new IdentityHashMap<>();
@@ -50,7 +50,7 @@ final class CompiledMappers {
    * The mappers of a ledger.
    *
    * @param tried which mappers were generated, and which the users have already
-   * @param standIns told what stands in for collaborators of existing mappers
+   * @param stubs receives what stubs of existing mappers' collaborators return
    */
   CompiledMappers(
       Ledger ledger,
@@ -58,11 +58,11 @@ final class CompiledMappers {
       ObjectAccess access,
       TestRepositories repositories,
       TriedMappers tried,
-      StandInAnswers standIns) {
+      StubAnswers stubs) {
     this.ledger = ledger;
     this.generated = tried.generated();
     this.existing = tried.existing();
-    this.standIns = standIns;
+    this.stubs = stubs;
     this.classes = classes;
     this.access = access;
     this.repositories = repositories;
@@ -163,11 +163,11 @@ final class CompiledMappers {
       @Nullable Object target,
       Map<String, @Nullable Object> callerValues)
       throws InvocationTargetException {
-    standIns.begin();
+    stubs.begin();
     Optional<ExistingMappers.Call> own =
         concept.isExisting(hop) ? existing.of(concept, hop, target != null) : Optional.empty();
     if (own.isPresent()) {
-      @Nullable Object made = own.get().map(source, target, callerValues, standIns::add);
+      @Nullable Object made = own.get().map(source, target, callerValues, stubs::add);
       if (made == null) {
         throw new InvocationTargetException(
             new IllegalStateException("the mapper returned nothing"));

@@ -102,7 +102,7 @@ final class ExercisedFields {
     private final Set<String> values = new HashSet<>();
     private final boolean isCompared;
     private boolean wasMissing;
-    private @Nullable String standIn;
+    private @Nullable String stub;
 
     /**
      * A field.
@@ -136,14 +136,14 @@ final class ExercisedFields {
     }
 
     boolean isEnough() {
-      return isSentEnough() && isCompared && standIn == null;
+      return isSentEnough() && isCompared && stub == null;
     }
 
     String reason() {
       if (isSentEnough()) {
-        return standIn == null
+        return stub == null
             ? "converted in a way that the plan does not say (name it with 'by')"
-            : "filled by a stub of " + standIn + " (name an object in 'instances')";
+            : "filled by a stub of " + stub + " (name an object in 'instances')";
       }
       String values =
           needed == 1 ? "never sent with a value" : "never sent with two different values";
@@ -169,13 +169,13 @@ final class ExercisedFields {
   /**
    * Notes the values that were sent into one step. Only for samples that arrived correctly.
    *
-   * @param standIns the target's fields that were not compared, because something stands in for
-   *     what gives their values, and its method
+   * @param stubs the target's fields that were not compared, because a stub returned their values,
+   *     with its method
    */
-  void note(int step, Observation before, Map<Field, String> standIns) {
+  void note(int step, Observation before, Map<Field, String> stubs) {
     for (Tried one : tried) {
-      if (one.step == step && one.standIn == null) {
-        one.standIn = one.target.map(standIns::get).orElse(null);
+      if (one.step == step && one.stub == null) {
+        one.stub = one.target.map(stubs::get).orElse(null);
       }
       if (one.step == step && !one.isSentEnough()) {
         @Nullable Object value = ValueFitting.unwrapped(before.of(one.field).value());
@@ -188,10 +188,10 @@ final class ExercisedFields {
     }
   }
 
-  /** The fields of the start whose values a stand-in replaced on the way. */
-  Set<String> fromStandIns() {
+  /** The fields of the start whose values a stub replaced on the route. */
+  Set<String> fromStubs() {
     return tried.stream()
-        .filter(one -> one.standIn != null)
+        .filter(one -> one.stub != null)
         .flatMap(one -> one.starts.stream())
         .collect(Collectors.toSet());
   }

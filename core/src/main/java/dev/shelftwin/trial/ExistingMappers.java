@@ -31,8 +31,8 @@ public interface ExistingMappers {
      *
      * @param target the object to fill; null if one is created
      * @param callerValues the values that the plan says the caller passes, by field
-     * @param answered told each value that an object standing in for a collaborator of the mapper
-     *     gives, and its method as {@code Type.method}
+     * @param answered receives each value that a stub of a collaborator returns, with the method as
+     *     {@code Type.method}
      * @return the target; null if the mapper returns nothing
      * @throws InvocationTargetException if the users' code fails
      */

@@ -59,7 +59,7 @@ final class RoundTripComparison {
   /**
    * The differences between the end and the start.
    *
-   * @param except the fields of the start whose values something else replaced on the way
+   * @param except the fields of the start whose values a stub replaced on the route
    */
   List<Divergence> divergences(Observation start, Observation end, Set<String> except, int sample) {
     List<Divergence> divergences = new ArrayList<>();

@@ -126,7 +126,7 @@ final class RouteRun {
       if (!divergences.isEmpty()) {
         return result(stops, divergences);
       }
-      exercised.note(index, before, tools.standIns().fields());
+      exercised.note(index, before, tools.stubs().fields());
       FurtherMethods.Mapped mapped =
           new FurtherMethods.Mapped(
               source, after, untouched.flatMap(old -> sample.existing()), callerValues);
@@ -134,7 +134,7 @@ final class RouteRun {
       before = after;
     }
     exercised.noteStart(sample.start());
-    List<Divergence> late = roundTrip.divergences(start, before, exercised.fromStandIns(), number);
+    List<Divergence> late = roundTrip.divergences(start, before, exercised.fromStubs(), number);
     return late.isEmpty() ? RunResult.HELD : result(stops, late);
   }
 

@@ -20,7 +20,7 @@ final class TrialTools {
   private final CompiledMappers mappers;
   private final UserClasses classes;
   private final HopRunner hops;
-  private final StandInAnswers standIns = new StandInAnswers();
+  private final StubAnswers stubs = new StubAnswers();
 
   TrialTools(Ledger ledger, Shapes shapes, ClassLoader loader, TriedMappers tried) {
     this.ledger = ledger;
@@ -31,7 +31,7 @@ final class TrialTools {
     StoredParts parts = new StoredParts(ledger, shapes);
     text = new ValueText(parts, access);
     accepted = new AcceptedLosses(ledger);
-    comparison = new ValueComparison(parts, access, text, accepted, standIns);
+    comparison = new ValueComparison(parts, access, text, accepted, stubs);
     ValueSampler values = new ValueSampler(ledger.plan(), shapes, classes, access, fitting);
     // Rows are sampled objects, and samples need rows to refer to.
     RowSource rows = (operation, key) -> repositories().find(operation, key);
@@ -53,7 +53,7 @@ final class TrialTools {
     repositories =
         new TestRepositories(
             shapes, access, fitting, values, conversions, samplers, classes, tried.doubles());
-    mappers = new CompiledMappers(ledger, classes, access, repositories, tried, standIns);
+    mappers = new CompiledMappers(ledger, classes, access, repositories, tried, stubs);
     hops = new HopRunner(expected, classes, access, fitting, repositories);
   }
 
@@ -97,8 +97,8 @@ final class TrialTools {
     return mappers;
   }
 
-  StandInAnswers standIns() {
-    return standIns;
+  StubAnswers stubs() {
+    return stubs;
   }
 
   UserClasses classes() {

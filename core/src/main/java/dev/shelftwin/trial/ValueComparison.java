@@ -22,17 +22,17 @@ final class ValueComparison {
   private final ObjectAccess access;
   private final ValueText text;
   private final AcceptedLosses accepted;
-  private final StandInAnswers standIns;
+  private final StubAnswers stubs;
 
   ValueComparison(
       StoredParts parts,
       ObjectAccess access,
       ValueText text,
       AcceptedLosses accepted,
-      StandInAnswers standIns) {
+      StubAnswers stubs) {
     this.parts = parts;
     this.accepted = accepted;
-    this.standIns = standIns;
+    this.stubs = stubs;
     this.access = access;
     this.text = text;
   }
@@ -78,7 +78,7 @@ final class ValueComparison {
   private Optional<Difference> difference(
       ExpectedValue expected, @Nullable Object actual, @Nullable Open open) {
     Object arrived = ValueFitting.unwrapped(actual);
-    if (standIns.isAnswer(arrived)) {
+    if (stubs.isAnswer(arrived)) {
       return Optional.empty();
     }
     if (expected instanceof ExpectedValue.Plain plain) {
@@ -111,7 +111,7 @@ final class ValueComparison {
       @Nullable Object expected, @Nullable Object actual, @Nullable Open open) {
     Object left = ValueFitting.unwrapped(expected);
     Object right = ValueFitting.unwrapped(actual);
-    if (standIns.isAnswer(right)) {
+    if (stubs.isAnswer(right)) {
       return Optional.empty();
     }
     if (left == null || right == null || left == right) {

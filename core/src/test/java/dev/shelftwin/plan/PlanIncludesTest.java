@@ -98,10 +98,10 @@ class PlanIncludesTest {
         "include: more.yaml | include: mroe.yaml | store/part.yaml:2:10: the part of the plan cannot be read: mroe.yaml",
         "include: more.yaml | nmae: glazes | store/part.yaml:2:1: a part of a plan has no 'nmae'",
         "include: more.yaml | code: { sources: src } | store/part.yaml:2:1: a part of a plan has no 'code'",
-        "store: GlazeRow | model: Glaze | store/part.yaml:5:5: 'model' stands at",
-        "store: { role | model: { role | store/more.yaml:4:3: 'model' stands at",
+        "store: GlazeRow | model: Glaze | store/part.yaml:5:5: 'model' is also at",
+        "store: { role | model: { role | store/more.yaml:4:3: 'model' is also at",
         "- { store: id, is: key, stays: the store's own } | - { store: id, si: key } | store/part.yaml:7:22: a row of this concept has no 'si'",
-        "api: { GlazeView: out, NewGlaze: in } | fields: none | api/part.yaml:6:13: this stands at",
+        "api: { GlazeView: out, NewGlaze: in } | fields: none | api/part.yaml:6:13: this is also at",
         "api: { role | api: { roel | api/part.yaml:3:10: a layer has no 'roel'"
       })
   void whatIsWrongInAPartIsSaidWithItsPlace(String find, String put, String message)

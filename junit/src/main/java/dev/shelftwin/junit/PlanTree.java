@@ -10,6 +10,8 @@ import dev.shelftwin.finding.FieldId;
 import dev.shelftwin.finding.Finding;
 import dev.shelftwin.finding.Severity;
 import dev.shelftwin.observe.ExistingMapperObserver;
+import dev.shelftwin.plan.Layer;
+import dev.shelftwin.plan.PlanReader;
 import dev.shelftwin.report.FindingText;
 import dev.shelftwin.report.Style;
 import dev.shelftwin.report.TrialText;
@@ -21,14 +23,22 @@ import dev.shelftwin.trial.Route;
 import dev.shelftwin.trial.RouteResult;
 import dev.shelftwin.trial.TrialOptions;
 import java.io.File;
+import java.io.IOException;
+import java.net.JarURLConnection;
 import java.net.URI;
+import java.net.URISyntaxException;
+import java.net.URL;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Collections;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
@@ -89,16 +99,38 @@ public final class PlanTree {
   }
 
   /** The classes of the tests' class path; sources as the plan says. */
-  private static CodeOptions code() {
-    List<Path> folders = new ArrayList<>();
-    List<Path> jars = new ArrayList<>();
+  private CodeOptions code() {
+    Set<Path> own = new LinkedHashSet<>();
+    List<Path> libraries = new ArrayList<>();
+    Set<Path> withLayers = jarsWithLayers();
     for (String entry : System.getProperty("java.class.path").split(File.pathSeparator, -1)) {
       Path path = Path.of(entry);
-      if (Files.exists(path)) {
-        (Files.isDirectory(path) ? folders : jars).add(path);
+      if (Files.isDirectory(path) || withLayers.contains(path.toAbsolutePath().normalize())) {
+        own.add(path);
+      } else if (Files.exists(path)) {
+        libraries.add(path);
       }
     }
-    return new CodeOptions(folders, List.of(), jars);
+    return new CodeOptions(List.copyOf(own), List.of(), libraries);
+  }
+
+  /** The jars that have types of the plan's layers, such as other modules of the project. */
+  private Set<Path> jarsWithLayers() {
+    Set<Path> jars = new HashSet<>();
+    for (Layer layer : PlanReader.read(file).layers()) {
+      for (String name : layer.packages().roots()) {
+        try {
+          for (URL url : Collections.list(program.getResources(name.replace('.', '/')))) {
+            if (url.openConnection() instanceof JarURLConnection jar) {
+              jars.add(Path.of(jar.getJarFileURL().toURI()));
+            }
+          }
+        } catch (IOException | URISyntaxException unreadable) {
+          throw new IllegalStateException("the class path cannot be read", unreadable);
+        }
+      }
+    }
+    return jars;
   }
 
   private static Stream<DynamicNode> findings(ShelfTwin twin) {
@@ -117,10 +149,7 @@ public final class PlanTree {
   private static DynamicNode finding(Finding finding) {
     String about = finding.field().map(FieldId::toString).orElse(finding.concept());
     String text = FindingText.of(finding, Style.PLAIN);
-    Executable failing =
-        () -> {
-          throw new AssertionFailedError("\n" + text);
-        };
+    Executable failing = () -> fail(new AssertionFailedError("\n" + text));
     String name = finding.rule().key() + " " + about;
     return source(finding.at())
         .map(place -> (DynamicNode) dynamicTest(name, place, failing))
@@ -164,12 +193,12 @@ public final class PlanTree {
       tests.add(
           dynamicTest(
               divergence.field(),
-              () -> {
-                throw new AssertionFailedError(
-                    "\n" + TrialText.failure(result, divergence, command()),
-                    divergence.before(),
-                    divergence.after());
-              }));
+              () ->
+                  fail(
+                      new AssertionFailedError(
+                          "\n" + TrialText.failure(result, divergence, command()),
+                          divergence.before(),
+                          divergence.after()))));
     }
     result
         .unexercised()
@@ -192,11 +221,13 @@ public final class PlanTree {
   }
 
   private static DynamicNode failing(String name, String message) {
-    return dynamicTest(
-        name,
-        () -> {
-          throw new AssertionFailedError(message);
-        });
+    return dynamicTest(name, () -> fail(new AssertionFailedError(message)));
+  }
+
+  /** Without a stack trace, which would show our code only. */
+  private static void fail(AssertionFailedError failure) {
+    failure.setStackTrace(new StackTraceElement[0]);
+    throw failure;
   }
 
   private String command() {

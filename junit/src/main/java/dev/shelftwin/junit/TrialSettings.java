@@ -10,7 +10,7 @@ import java.lang.annotation.Target;
 
 /**
  * What a test class of a plan tries. JUnit's configuration parameters {@code shelftwin.plan},
- * {@code shelftwin.samples}, {@code shelftwin.seed} and {@code shelftwin.in-memory} come before it.
+ * {@code shelftwin.samples}, {@code shelftwin.seed} and {@code shelftwin.in-memory} override it.
  */
 @Documented
 @Inherited

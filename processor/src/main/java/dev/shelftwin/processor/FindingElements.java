@@ -3,6 +3,8 @@ package dev.shelftwin.processor;
 import dev.shelftwin.finding.FieldId;
 import dev.shelftwin.finding.Finding;
 import dev.shelftwin.ledger.ConceptLedger;
+import dev.shelftwin.ledger.FieldMapping;
+import dev.shelftwin.ledger.HopLedger;
 import dev.shelftwin.ledger.Ledger;
 import dev.shelftwin.ledger.MapperPlan;
 import dev.shelftwin.ledger.ResolvedShape;
@@ -34,30 +36,71 @@ final class FindingElements {
   }
 
   /**
-   * The field that a finding is about, else its type, else another type of its hop or concept, of
-   * those that are compiled; empty if there is none.
+   * The field that a finding is about, or its counterpart on the hop, else a type of the hop or
+   * concept; all of those that are compiled. Empty if there is none.
    */
   Optional<Element> element(Finding finding) {
-    Optional<Element> field =
-        finding
-            .field()
-            .flatMap(
-                id ->
-                    involved(finding)
-                        .filter(shape -> isNamed(shape, id.owner()))
-                        .filter(this::isCompiled)
-                        .findFirst()
-                        .flatMap(this::type)
-                        .map(type -> member(type, id)));
     Stream<ResolvedShape> outer =
         ledger.concept(finding.concept()).stream().flatMap(concept -> concept.outer().stream());
-    return field.or(
-        () ->
-            Stream.concat(involved(finding), outer)
-                .filter(this::isCompiled)
-                .flatMap(shape -> type(shape).stream())
-                .map(Element.class::cast)
-                .findFirst());
+    Stream<Element> fields = finding.field().stream().flatMap(id -> fields(finding, id));
+    Stream<Element> types =
+        Stream.concat(involved(finding), outer)
+            .filter(this::isCompiled)
+            .flatMap(shape -> type(shape).stream());
+    return Stream.concat(fields, types).findFirst();
+  }
+
+  /** The field, if its type is compiled; then its counterpart. */
+  private Stream<Element> fields(Finding finding, FieldId id) {
+    Stream<Element> own =
+        involved(finding)
+            .filter(shape -> isNamed(shape, id.owner()))
+            .flatMap(shape -> member(shape, id.name()).stream());
+    Stream<Element> counterparts =
+        hops(finding)
+            .flatMap(
+                hop ->
+                    hop.mappings().stream()
+                        .filter(mapping -> isAbout(hop, mapping, id))
+                        .flatMap(mapping -> members(hop, mapping)));
+    return Stream.concat(own, counterparts);
+  }
+
+  private Stream<HopLedger> hops(Finding finding) {
+    return ledger.concept(finding.concept()).stream()
+        .flatMap(concept -> concept.hops().stream())
+        .filter(
+            hop ->
+                finding
+                    .hop()
+                    .filter(id -> isNamed(hop.hop().from(), id.from()))
+                    .filter(id -> isNamed(hop.hop().to(), id.to()))
+                    .isPresent());
+  }
+
+  private static boolean isAbout(HopLedger hop, FieldMapping mapping, FieldId id) {
+    boolean source =
+        isNamed(hop.hop().from(), id.owner())
+            && mapping.sources().stream().anyMatch(field -> field.name().equals(id.name()));
+    boolean target =
+        isNamed(hop.hop().to(), id.owner())
+            && mapping.target().filter(field -> field.name().equals(id.name())).isPresent();
+    return source || target;
+  }
+
+  private Stream<Element> members(HopLedger hop, FieldMapping mapping) {
+    return Stream.concat(
+        mapping.sources().stream()
+            .flatMap(field -> member(hop.hop().from(), field.name()).stream()),
+        mapping.target().stream().flatMap(field -> member(hop.hop().to(), field.name()).stream()));
+  }
+
+  /** The member of a type that is compiled. */
+  private Optional<Element> member(ResolvedShape shape, String field) {
+    return Optional.of(shape)
+        .filter(this::isCompiled)
+        .flatMap(this::type)
+        .map(type -> member(type, field));
   }
 
   /** All types that a mapper is made for. */
@@ -89,9 +132,9 @@ final class FindingElements {
   }
 
   /** The member that declares a field; the type itself if it inherits the field. */
-  private static Element member(TypeElement type, FieldId id) {
-    int end = id.name().indexOf('.');
-    String name = end < 0 ? id.name() : id.name().substring(0, end);
+  private static Element member(TypeElement type, String field) {
+    int end = field.indexOf('.');
+    String name = end < 0 ? field : field.substring(0, end);
     if (name.isEmpty()) {
       return type;
     }

@@ -66,6 +66,21 @@ final class Messages {
     }
   }
 
+  /**
+   * Types that could not be read completely; what the compiler needs of them, it reports itself.
+   */
+  void printUnread(List<InputError> errors) {
+    for (InputError error : errors) {
+      print(
+          Diagnostic.Kind.WARNING,
+          error.at()
+              + ": "
+              + error.message()
+              + "; add what is missing to the class path of this compilation",
+          Optional.empty());
+    }
+  }
+
   void error(String text, Optional<Element> at) {
     print(Diagnostic.Kind.ERROR, text, at);
   }

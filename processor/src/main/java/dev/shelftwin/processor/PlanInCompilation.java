@@ -97,6 +97,7 @@ final class PlanInCompilation {
             .filter(finding -> finding.severity() != Severity.NOTE)
             .filter(finding -> !part.isReduced() || finding.rule() != RuleId.STALE_ROW)
             .toList();
+    messages.printUnread(shapes.errors());
     FindingElements elements = new FindingElements(ledger, part, environment.getElementUtils());
     for (Finding finding : findings) {
       if (elements.concerns(finding)) {

@@ -7,6 +7,7 @@ import dev.shelftwin.source.CompilationReader;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -33,6 +34,7 @@ import javax.tools.Diagnostic;
 public final class ShelfTwinProcessor extends AbstractProcessor {
 
   private final Set<String> compiled = new LinkedHashSet<>();
+  private final Set<String> searched = new HashSet<>();
   private final Map<Path, PlanInCompilation> plans = new LinkedHashMap<>();
   private final Map<TypeRef, Path> owners = new HashMap<>();
   private Optional<Trees> trees = Optional.empty();
@@ -89,12 +91,16 @@ public final class ShelfTwinProcessor extends AbstractProcessor {
   private void addTypes(Set<TypeElement> types) {
     for (TypeElement type : types) {
       compiled.add(type.getQualifiedName().toString());
-      search
-          .plan(folder(type))
-          .ifPresent(
-              plan ->
-                  plans.computeIfAbsent(
-                      plan, file -> new PlanInCompilation(file, processingEnv, trees)));
+      String packageName =
+          processingEnv.getElementUtils().getPackageOf(type).getQualifiedName().toString();
+      if (searched.add(packageName)) { // the sources of a package stand together
+        search
+            .plan(folder(type))
+            .ifPresent(
+                plan ->
+                    plans.computeIfAbsent(
+                        plan, file -> new PlanInCompilation(file, processingEnv, trees)));
+      }
     }
   }
 

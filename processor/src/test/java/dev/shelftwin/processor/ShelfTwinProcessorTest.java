@@ -105,6 +105,30 @@ class ShelfTwinProcessorTest {
     assertThat(new Compilation(folder.resolve("again")).run(sources())).isEmpty();
   }
 
+  @Test
+  void whatTheClassPathLacksIsSaid() throws IOException {
+    new Project(folder)
+        .java("package coop.kiln.model;\npublic class Kept {}\n")
+        .with(
+            "public record GlazeCode(String value) {",
+            "public record GlazeCode(String value) { public static GlazeCode of(Kept kept) { return null; }")
+        .with("    Finish finish,\n", "    Finish finish,\n    Kept kept,\n")
+        .write();
+    Path model = folder.resolve("model-classes");
+    new Compilation(model).only("/model/").run(sources());
+    Files.delete(model.resolve("coop/kiln/model/Kept.class"));
+    assertThat(
+            new Compilation(folder.resolve("classes"))
+                .on(model)
+                .only("/store/", "/api/")
+                .run(sources()))
+        .anySatisfy(
+            message ->
+                assertThat(message)
+                    .startsWith("WARNING ")
+                    .contains("Kept", "add what is missing to the class path of this compilation"));
+  }
+
   /** A module that knows one outer layer is not told about the other one. */
   @Test
   void eachOuterLayerCanBeAModule() {
@@ -230,6 +254,28 @@ class ShelfTwinProcessorTest {
     Processor other = (Processor) lombok.newInstance();
     assertThat((first ? compilation.with(other) : compilation.after(other)).run(sources()))
         .containsExactly(BOTH);
+  }
+
+  /** Without Lombok nobody completes it, so the plan is handled when no round can follow. */
+  @Test
+  void aTypeThatNobodyCompletesKeepsNobodyFromUsingTheMappers() {
+    Project project =
+        new Project(folder)
+            .java(USE)
+            .java(
+                """
+                package coop.kiln.api;
+                @lombok.Data
+                public class Shut { private String code; }
+                package coop.kiln.store;
+                @jakarta.persistence.Entity
+                public class ShutRow { @jakarta.persistence.Id public String code; }
+                """)
+            .plan("  Shut:\n    store: ShutRow\n    api: { Shut: out }\n");
+    assertThat(compile(project))
+        .noneSatisfy(message -> assertThat(message).contains("does not exist"))
+        .anySatisfy(message -> assertThat(message).contains("unread-code"))
+        .contains(BOTH);
   }
 
   @Test

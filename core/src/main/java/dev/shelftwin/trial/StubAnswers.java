@@ -7,10 +7,10 @@ import java.util.Map;
 import org.jspecify.annotations.Nullable;
 
 /**
- * The values of one target that objects standing in for an existing mapper's collaborators gave.
- * What the real ones would give is unknown, so these values are not compared.
+ * The values of one target that stubs of an existing mapper's collaborators returned. The values of
+ * the real collaborators are unknown, so these are not compared.
  */
-final class StandInAnswers {
+final class StubAnswers {
 
   private final IdentityHashMap<Object, String> objects = new IdentityHashMap<>();
   private final Map<Object, String> numbers = new HashMap<>();
@@ -28,8 +28,8 @@ final class StandInAnswers {
   /**
    * Adds an answer.
    *
-   * @param value nothing is noted of constants, which others may have given
-   * @param method who gave it, as {@code Type.method}
+   * @param value ignored if it is a constant, which something else may have returned
+   * @param method the method that returned it, as {@code Type.method}
    */
   void add(@Nullable Object value, String method) {
     @Nullable Object present = ValueFitting.unwrapped(value);
@@ -43,7 +43,7 @@ final class StandInAnswers {
     }
   }
 
-  /** Whether a stand-in gave the value that is being compared. */
+  /** Whether a stub returned the value that is being compared. */
   boolean isAnswer(@Nullable Object value) {
     if (value == null || (objects.isEmpty() && numbers.isEmpty())) {
       return false;
@@ -61,7 +61,7 @@ final class StandInAnswers {
     }
   }
 
-  /** The compared fields with answers, and who gave them. */
+  /** The compared fields with answers, and the methods that returned them. */
   Map<Field, String> fields() {
     return fields;
   }
