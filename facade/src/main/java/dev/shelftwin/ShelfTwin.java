@@ -176,7 +176,7 @@ public final class ShelfTwin implements AutoCloseable {
             .toList();
     AddedMappers added = AddedMappers.to(program, code.binaries(), generated.texts(), types);
     Map<String, String> missing = new HashMap<>(generated.reasons());
-    added.failures().forEach((mapper, why) -> missing.put(mapper, "it does not compile: " + why));
+    missing.putAll(added.failures());
     ClassLoader loader = added.loader();
     TriedMappers mappers =
         new TriedMappers(

@@ -7,15 +7,23 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.WeakHashMap;
 
 /**
  * Mappers that are added to a running program, beside the types that they map, so that they may use
  * package-private members (JVMS §5.3). Those that the program has already stay.
  *
  * @param loader loads the program's types and the mappers
- * @param failures why a mapper does not compile, by its qualified name
+ * @param failures why a mapper could not be added, by its qualified name
  */
 public record AddedMappers(ClassLoader loader, Map<String, String> failures) {
+
+  private static final String OF_ANOTHER_PLAN =
+      "a mapper of this name was added from another plan; run the two plans' tests in two virtual"
+          + " machines";
+
+  /** The texts of the mappers that were added to this program. */
+  private static final Map<Class<?>, String> TEXTS = new WeakHashMap<>();
 
   public AddedMappers {
     failures = Map.copyOf(failures);
@@ -29,10 +37,20 @@ public record AddedMappers(ClassLoader loader, Map<String, String> failures) {
    * @param mappers texts by qualified class name
    * @param types binary names of the program's types, among them one of each package
    */
-  public static AddedMappers to(
+  public static synchronized AddedMappers to(
       ClassLoader program, List<Path> classPath, Map<String, String> mappers, List<String> types) {
     Map<String, String> missing = new HashMap<>(mappers);
-    missing.keySet().removeIf(name -> find(name, program).isPresent());
+    Map<String, String> failures = new HashMap<>();
+    mappers.forEach(
+        (name, text) ->
+            find(name, program)
+                .ifPresent(
+                    known -> {
+                      missing.remove(name);
+                      if (!TEXTS.getOrDefault(known, text).equals(text)) {
+                        failures.put(name, OF_ANOTHER_PLAN);
+                      }
+                    }));
     List<Path> all = new ArrayList<>(classPath);
     all.add(UserCode.runtime());
     MemoryCompiler.Compiled compiled =
@@ -48,18 +66,19 @@ public record AddedMappers(ClassLoader loader, Map<String, String> failures) {
                       .flatMap(type -> find(type, program).stream())
                       .findFirst();
               if (neighbour.isPresent()) {
-                define(neighbour.get(), bytes);
+                TEXTS.put(define(neighbour.get(), bytes), mappers.getOrDefault(name, ""));
               } else {
                 alone.put(name, bytes);
               }
             });
     ClassLoader loader = alone.isEmpty() ? program : new Child(program, alone);
-    return new AddedMappers(loader, compiled.failures());
+    compiled.failures().forEach((name, why) -> failures.put(name, "it does not compile: " + why));
+    return new AddedMappers(loader, failures);
   }
 
-  private static void define(Class<?> neighbour, byte[] bytes) {
+  private static Class<?> define(Class<?> neighbour, byte[] bytes) {
     try {
-      MethodHandles.privateLookupIn(neighbour, MethodHandles.lookup()).defineClass(bytes);
+      return MethodHandles.privateLookupIn(neighbour, MethodHandles.lookup()).defineClass(bytes);
     } catch (IllegalAccessException closed) {
       throw new IllegalStateException(
           "the module of " + neighbour.getName() + " is not open to tests", closed);

@@ -169,13 +169,13 @@ final class ExercisedFields {
   /**
    * Notes the values that were sent into one step. Only for samples that arrived correctly.
    *
-   * @param stubs the target's fields that were not compared, because a stub returned their values,
-   *     with its method
+   * @param stubs tells which of the target's fields were not compared, because a stub returned
+   *     their values
    */
-  void note(int step, Observation before, Map<Field, String> stubs) {
+  void note(int step, Observation before, StubAnswers stubs) {
     for (Tried one : tried) {
       if (one.step == step && one.stub == null) {
-        one.stub = one.target.map(stubs::get).orElse(null);
+        one.stub = one.target.flatMap(stubs::of).orElse(null);
       }
       if (one.step == step && !one.isSentEnough()) {
         @Nullable Object value = ValueFitting.unwrapped(before.of(one.field).value());

@@ -126,7 +126,7 @@ final class RouteRun {
       if (!divergences.isEmpty()) {
         return result(stops, divergences);
       }
-      exercised.note(index, before, tools.stubs().fields());
+      exercised.note(index, before, tools.stubs());
       FurtherMethods.Mapped mapped =
           new FurtherMethods.Mapped(
               source, after, untouched.flatMap(old -> sample.existing()), callerValues);

@@ -231,7 +231,7 @@ final class StepComparison {
     List<Divergence> divergences = new ArrayList<>();
     for (Pair pair : pairs) {
       Optional<Divergence> divergence = divergence(pair, sample);
-      pair.field().ifPresent(tools.stubs()::compared);
+      tools.stubs().compared(pair.field());
       if (divergence.isPresent()) {
         divergences.add(
             isSwapped(pair, pairs)

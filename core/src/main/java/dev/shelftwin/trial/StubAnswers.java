@@ -4,6 +4,7 @@ import dev.shelftwin.shape.Field;
 import java.util.HashMap;
 import java.util.IdentityHashMap;
 import java.util.Map;
+import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -16,6 +17,7 @@ final class StubAnswers {
   private final Map<Object, String> numbers = new HashMap<>();
   private final Map<Field, String> fields = new HashMap<>();
   private @Nullable String met;
+  private @Nullable String inWhole;
 
   /** Forgets the answers of the mapper before. */
   void begin() {
@@ -23,6 +25,7 @@ final class StubAnswers {
     numbers.clear();
     fields.clear();
     met = null;
+    inWhole = null;
   }
 
   /**
@@ -53,16 +56,25 @@ final class StubAnswers {
     return method != null;
   }
 
-  /** Notes that a field was compared: whether its value, or a part of it, was an answer. */
-  void compared(Field field) {
-    if (met != null) {
-      fields.put(field, met);
-      met = null;
+  /**
+   * Notes that a value was compared: whether it, or a part of it, was an answer.
+   *
+   * @param field the field that has the value; empty for the whole target
+   */
+  void compared(Optional<Field> field) {
+    if (met == null) {
+      return;
     }
+    if (field.isPresent()) {
+      fields.put(field.get(), met);
+    } else {
+      inWhole = met;
+    }
+    met = null;
   }
 
-  /** The compared fields with answers, and the methods that returned them. */
-  Map<Field, String> fields() {
-    return fields;
+  /** The method that returned the value of a compared field, or a part of it; else empty. */
+  Optional<String> of(Field field) {
+    return Optional.ofNullable(inWhole == null ? fields.get(field) : inWhole);
   }
 }

@@ -9,8 +9,10 @@ import dev.shelftwin.ShelfTwin;
 import dev.shelftwin.finding.FieldId;
 import dev.shelftwin.finding.Finding;
 import dev.shelftwin.finding.Severity;
+import dev.shelftwin.ledger.ConceptLedger;
 import dev.shelftwin.observe.ExistingMapperObserver;
 import dev.shelftwin.plan.Layer;
+import dev.shelftwin.plan.Plan;
 import dev.shelftwin.plan.PlanReader;
 import dev.shelftwin.report.FindingText;
 import dev.shelftwin.report.Style;
@@ -33,7 +35,6 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.HashSet;
-import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
@@ -43,6 +44,7 @@ import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.junit.jupiter.api.DynamicNode;
+import org.junit.jupiter.api.extension.ExtensionConfigurationException;
 import org.junit.jupiter.api.function.Executable;
 import org.opentest4j.AssertionFailedError;
 
@@ -74,28 +76,43 @@ public final class PlanTree {
   Stream<DynamicNode> tests(Doubles doubles) {
     ShelfTwin opened = ShelfTwin.open(file, code());
     twin = opened;
+    checkConcepts(opened.plan());
     OpenTrial running = opened.openTrial(options, doubles, program);
     trial = running;
     Map<String, List<Route>> routes =
         running.routes().stream()
-            .collect(
-                Collectors.groupingBy(Route::conceptName, LinkedHashMap::new, Collectors.toList()));
+            .collect(Collectors.groupingBy(Route::conceptName, Collectors.toList()));
     Map<String, List<ExistingMapperObserver.Task>> mappers =
         opened.existingMappers().stream()
             .collect(
                 Collectors.groupingBy(
                     ExistingMapperObserver.Task::conceptName, Collectors.toList()));
     Stream<DynamicNode> concepts =
-        routes.entrySet().stream()
+        opened.ledger().concepts().stream()
+            .map(ConceptLedger::name)
+            .filter(name -> options.concepts().isEmpty() || options.concepts().contains(name))
+            .filter(name -> routes.containsKey(name) || mappers.containsKey(name))
             .map(
-                concept ->
+                name ->
                     dynamicContainer(
-                        concept.getKey(),
+                        name,
                         Stream.concat(
-                            mappers.getOrDefault(concept.getKey(), List.of()).stream()
+                            mappers.getOrDefault(name, List.of()).stream()
                                 .map(task -> mapper(running, task)),
-                            concept.getValue().stream().map(route -> route(running, route)))));
+                            routes.getOrDefault(name, List.of()).stream()
+                                .map(route -> route(running, route)))));
     return Stream.concat(Stream.of(dynamicContainer("check", findings(opened))), concepts);
+  }
+
+  /** A misspelt name must not leave a green tree that tries nothing. */
+  private void checkConcepts(Plan plan) {
+    for (String name : options.concepts()) {
+      if (plan.concept(name).isEmpty()) {
+        throw new ExtensionConfigurationException(
+            "The plan %s has no concept '%s'; correct @TrialSettings(concepts = ...)"
+                .formatted(file, name));
+      }
+    }
   }
 
   /** The classes of the tests' class path; sources as the plan says. */

@@ -30,6 +30,12 @@ class PlanTestsTest {
   @TrialSettings(plan = "src/test/plans/glazes.yaml", samples = 20)
   static class Sound implements PlanTests {}
 
+  @TrialSettings(plan = "src/test/plans/glazes.yaml", concepts = "Glase")
+  static class Misspelt implements PlanTests {}
+
+  @TrialSettings(plan = "src/test/plans/other.yaml", samples = 20, inMemory = true)
+  static class OtherPlan implements PlanTests {}
+
   @TrialSettings(plan = "src/test/plans/narrow.yaml", samples = 50)
   static class Narrow implements PlanTests {}
 
@@ -166,6 +172,26 @@ class PlanTestsTest {
         .noneSatisfy(test -> assertThat(test).contains(": "));
     assertThat(WithRows.ROWS).hasSizeGreaterThan(5);
     assertThat(WithRows.TIMES).hasPositiveValue();
+  }
+
+  @Test
+  void aMisspeltConceptIsNoGreenTree() {
+    assertThat(run(kit(), selectClass(Misspelt.class)))
+        .singleElement()
+        .asString()
+        .contains("has no concept 'Glase'; correct @TrialSettings(concepts = ...)");
+  }
+
+  /** One program has one class of a name, and it must be that of the plan that is tested. */
+  @Test
+  void theMapperOfAnotherPlanIsNotTested() {
+    run(kit(), selectClass(Sound.class));
+    assertThat(run(kit(), selectClass(OtherPlan.class)))
+        .anySatisfy(
+            test ->
+                assertThat(test)
+                    .startsWith("samples: No sample arrives: no mapper ")
+                    .contains("a mapper of this name was added from another plan"));
   }
 
   @ParameterizedTest
