@@ -137,7 +137,7 @@ final class FieldSimilarity {
             || (of(inside, outside) == 1 && isOwn(inside.type()) && isOwn(outside.type())));
   }
 
-  /** Whether a type, or that of the elements, is the users' own, which another mapper may map. */
+  /** Whether a type, or the element type of a container, is one of the users' own types. */
   private static boolean isOwn(TypeRef type) {
     TypeRef held = Container.held(type);
     return !held.isPrimitive() && !held.packageName().startsWith("java.");

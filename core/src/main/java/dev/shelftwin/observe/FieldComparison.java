@@ -32,7 +32,7 @@ final class FieldComparison {
     }
   }
 
-  /** The observed flows into the target of an expected one. */
+  /** The observed flows into the target field of an expected flow. */
   private List<ObservedFlow> into(ExpectedFlow wanted) {
     return flows.stream()
         .filter(flow -> !flow.flow().sources().isEmpty())
@@ -62,16 +62,7 @@ final class FieldComparison {
     }
     Optional<FieldMapping> mapping = Optional.of(wanted.mapping());
     if (arriving.isEmpty()) {
-      findings.add(
-          RuleId.MAPPER_DROPS,
-          wanted.target(),
-          mapping,
-          "%s never reaches %s%s."
-              .formatted(
-                  findings.source(source),
-                  findings.target(wanted.target()),
-                  constant(flows, wanted)),
-          "set it in the mapper, or say in the plan why it is not mapped: stays");
+      drops(wanted, source);
     } else {
       findings.add(
           RuleId.MAPPER_DIFFERS,
@@ -84,6 +75,18 @@ final class FieldComparison {
                   findings.source(source)),
           "pair the two in the plan: " + row(arriving.get(0), wanted.target()));
     }
+  }
+
+  /** Reports a path of the source that never reaches the target. */
+  private void drops(ExpectedFlow wanted, String path) {
+    findings.add(
+        RuleId.MAPPER_DROPS,
+        wanted.target(),
+        Optional.of(wanted.mapping()),
+        "%s never reaches %s%s."
+            .formatted(
+                findings.source(path), findings.target(wanted.target()), constant(flows, wanted)),
+        "set it in the mapper, or say in the plan why it is not mapped: stays");
   }
 
   private void compareCarried(ExpectedFlow wanted) {
@@ -117,16 +120,7 @@ final class FieldComparison {
     }
     for (String path : missing) {
       if (!seen.unstable().contains(wanted.target())) {
-        findings.add(
-            RuleId.MAPPER_DROPS,
-            wanted.target(),
-            mapping,
-            "%s never reaches %s%s."
-                .formatted(
-                    findings.source(path),
-                    findings.target(wanted.target()),
-                    constant(flows, wanted)),
-            "set it in the mapper, or say in the plan why it is not mapped: stays");
+        drops(wanted, path);
       }
     }
     for (ObservedFlow flow : into) {

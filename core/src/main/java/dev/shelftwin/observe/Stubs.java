@@ -78,7 +78,7 @@ final class Stubs {
     /** Which type callers expect of methods whose declared result is a type variable. */
     private final Map<String, Class<?>> expected = new HashMap<>();
 
-    /** The last call whose answer can be of any type. */
+    /** The last stubbed call whose declared return type is a type variable or Object. */
     private @Nullable String asked;
 
     StubClasses(Shapes shapes, UserObjects objects, TreeReader reader) {

@@ -30,7 +30,7 @@ final class PlanIncludes {
   private static final List<String> PARTS =
       List.of("layers", "signatures", "concepts", "samples", "instances");
 
-  /** What a concept may have in several files. */
+  /** The keys of a concept whose entries are merged if several files have them. */
   private static final List<String> LISTS =
       List.of("fields", "omits", "direct", "existing-mappers");
 

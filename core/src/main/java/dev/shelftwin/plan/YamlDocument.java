@@ -62,7 +62,7 @@ final class YamlDocument {
     return root;
   }
 
-  /** Adds the text of another document, so that its nodes have their places. */
+  /** Adds the lines of an included document, which places in it show. */
   void add(YamlDocument part) {
     lines.putAll(part.lines);
   }

@@ -18,7 +18,7 @@ import javax.lang.model.util.Elements;
 import javax.lang.model.util.Types;
 import org.jspecify.annotations.Nullable;
 
-/** Reads shapes from a compiler's model of the code; each type once. */
+/** Reads shapes from the compiler's model of the code, and caches them. */
 final class ElementReader {
 
   /** What the compiler throws where it needs a class that is not there; not a public class. */

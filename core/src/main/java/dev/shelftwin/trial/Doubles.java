@@ -62,7 +62,7 @@ public final class Doubles {
     return all;
   }
 
-  /** The object for a parameter or field of a type. */
+  /** The double for a parameter or field of a type; empty if the users gave none. */
   public Optional<Object> object(Class<?> type) {
     return Optional.ofNullable(objects.get(type));
   }

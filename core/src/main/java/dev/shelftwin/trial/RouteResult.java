@@ -41,7 +41,7 @@ public record RouteResult(
     divergences = List.copyOf(divergences);
   }
 
-  /** The result of a route along which nothing could be sent. */
+  /** The result of a route on which no sample could be sent. */
   public static RouteResult refused(String concept, List<String> route, String reason) {
     return new RouteResult(
         concept,

@@ -210,7 +210,7 @@ class MapperFormsTest {
         .get(0);
   }
 
-  /** What a stub gives says nothing about the mapper, right or wrong. */
+  /** A value that a stub returns proves nothing about the mapper. */
   @ParameterizedTest
   @CsvSource({
     "plain, HELD, ''",
