@@ -2,8 +2,10 @@ package dev.shelftwin;
 
 import dev.shelftwin.compile.AddedMappers;
 import dev.shelftwin.compile.UserClassLoader;
+import dev.shelftwin.finding.Finding;
 import dev.shelftwin.finding.InputError;
 import dev.shelftwin.finding.InputException;
+import dev.shelftwin.finding.TableDifference;
 import dev.shelftwin.generate.Generated;
 import dev.shelftwin.generate.MapperGenerator;
 import dev.shelftwin.ledger.ConceptLedger;
@@ -13,10 +15,12 @@ import dev.shelftwin.observe.ExistingCalls;
 import dev.shelftwin.observe.ExistingMapperObserver;
 import dev.shelftwin.observe.MapperComparer;
 import dev.shelftwin.observe.ObservedMapper;
+import dev.shelftwin.plan.Database;
 import dev.shelftwin.plan.Plan;
 import dev.shelftwin.plan.PlanReader;
 import dev.shelftwin.rule.CheckResult;
 import dev.shelftwin.rule.Checker;
+import dev.shelftwin.rule.TableFindings;
 import dev.shelftwin.source.CodePaths;
 import dev.shelftwin.source.JavaReader;
 import dev.shelftwin.trial.Doubles;
@@ -189,7 +193,7 @@ public final class ShelfTwin implements AutoCloseable {
       Trial trial = new Trial(ledger, reader, loader, Ends.NONE, mappers, options);
       return new OpenTrial(trial, observer, loader, () -> {});
     }
-    UserEnds ends = new UserEnds(plan, reader, loader);
+    UserEnds ends = new UserEnds(plan, options.database(), reader, loader);
     Trial trial = new Trial(ledger, reader, loader, ends, mappers, options);
     return new OpenTrial(trial, observer, loader, ends);
   }
@@ -269,6 +273,23 @@ public final class ShelfTwin implements AutoCloseable {
     return observed;
   }
 
+  /**
+   * Compares an existing schema with the tables that the rows need. A schema of its own is created
+   * on the same server, and removed.
+   *
+   * @param database names the schema
+   * @throws InputException if the database cannot be used
+   */
+  public List<Finding> compareTables(Database database) {
+    List<TableDifference> differences =
+        code.userCode()
+            .run(
+                Map.of(),
+                List.of(),
+                (loader, uncompiled) -> UserEnds.differences(plan, database, reader, loader));
+    return TableFindings.of(ledger(), differences, LocalDate.now(ZoneId.systemDefault()));
+  }
+
   /** Told how far the observation of existing mappers has come. */
   public interface MapperProgress {
 
@@ -319,7 +340,7 @@ public final class ShelfTwin implements AutoCloseable {
     if (!options.ends()) {
       return new Trial(ledger, reader, loader, Ends.NONE, mappers, options).run(progress);
     }
-    try (UserEnds ends = new UserEnds(plan, reader, loader)) {
+    try (UserEnds ends = new UserEnds(plan, options.database(), reader, loader)) {
       return new Trial(ledger, reader, loader, ends, mappers, options).run(progress);
     }
   }

@@ -1,8 +1,11 @@
 package dev.shelftwin;
 
+import dev.shelftwin.compile.UserClassLoader;
 import dev.shelftwin.finding.InputException;
+import dev.shelftwin.finding.TableDifference;
 import dev.shelftwin.ledger.LayerTypes;
 import dev.shelftwin.ledger.ResolvedShape;
+import dev.shelftwin.plan.Database;
 import dev.shelftwin.plan.Layer;
 import dev.shelftwin.plan.Plan;
 import dev.shelftwin.plan.Text;
@@ -12,6 +15,7 @@ import dev.shelftwin.shape.Shape;
 import dev.shelftwin.shape.ShapeTrait;
 import dev.shelftwin.shape.Shapes;
 import dev.shelftwin.shape.TypeRef;
+import dev.shelftwin.store.SchemaComparison;
 import dev.shelftwin.store.TableEnd;
 import dev.shelftwin.trial.End;
 import dev.shelftwin.trial.Ends;
@@ -21,6 +25,7 @@ import java.lang.reflect.ParameterizedType;
 import java.lang.reflect.Type;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
@@ -38,14 +43,39 @@ final class UserEnds implements Ends, AutoCloseable {
           ShapeTrait.EMBEDDABLE,
           ShapeTrait.COLUMN_CONVERTER);
 
+  private static final String WIRE = JsonEnd.class.getPackageName() + ".";
+
   private final ClassLoader loader;
   private final End wire;
   private final End table;
 
-  UserEnds(Plan plan, Shapes shapes, ClassLoader loader) {
+  /**
+   * The ends of a plan.
+   *
+   * @param chosen the database of the rows; empty for that of the plan
+   */
+  UserEnds(Plan plan, Optional<Database> chosen, Shapes shapes, ClassLoader loader) {
     this.loader = loader;
-    this.wire = plan.wire().map(this::wireOf).orElseGet(() -> (End) make(JsonEnd.class));
-    this.table = (End) make(TableEnd.class, List.class, managed(plan, shapes));
+    this.wire = plan.wire().map(this::wireOf).orElseGet(this::usualWire);
+    List<Class<?>> managed = managed(plan, shapes, loader);
+    this.table =
+        chosen
+            .or(plan::database)
+            .map(database -> tableIn(database, managed))
+            .orElseGet(() -> (End) make(TableEnd.class, List.class, managed));
+  }
+
+  private End tableIn(Database database, List<Class<?>> managed) {
+    try {
+      return (End)
+          load(TableEnd.class.getName())
+              .getConstructor(List.class, Database.class, ClassLoader.class)
+              .newInstance(managed, database, loader);
+    } catch (InvocationTargetException thrown) {
+      throw ofStore(thrown);
+    } catch (ReflectiveOperationException impossible) {
+      throw new IllegalStateException(impossible);
+    }
   }
 
   @Override
@@ -67,7 +97,38 @@ final class UserEnds implements Ends, AutoCloseable {
     table.close();
   }
 
-  private List<Class<?>> managed(Plan plan, Shapes shapes) {
+  /** What is not the same in an existing schema and in the rows of a plan. */
+  @SuppressWarnings("unchecked") // the type is erased on the way through another loader
+  static List<TableDifference> differences(
+      Plan plan, Database database, Shapes shapes, ClassLoader loader) {
+    try {
+      return (List<TableDifference>)
+          Class.forName(SchemaComparison.class.getName(), true, loader)
+              .getMethod("of", List.class, Database.class, ClassLoader.class)
+              .invoke(null, managed(plan, shapes, loader), database, loader);
+    } catch (InvocationTargetException thrown) {
+      throw ofStore(thrown);
+    } catch (ReflectiveOperationException impossible) {
+      throw new IllegalStateException(impossible);
+    }
+  }
+
+  /** What our code for databases throws: errors of the input, or of a provider. */
+  private static InputException ofStore(InvocationTargetException thrown) {
+    Throwable innermost = thrown;
+    while (innermost.getCause() != null) {
+      innermost = innermost.getCause();
+      if (innermost instanceof InputException wrong) {
+        return wrong;
+      }
+    }
+    return new InputException(
+        Place.in("database"),
+        "the provider of the rows refuses: " + innermost.getMessage(),
+        "correct what it names");
+  }
+
+  private static List<Class<?>> managed(Plan plan, Shapes shapes, ClassLoader loader) {
     List<Class<?>> managed = new ArrayList<>();
     for (Layer layer : plan.layers()) {
       if (layer.role() == Role.PERSISTENCE) {
@@ -75,28 +136,68 @@ final class UserEnds implements Ends, AutoCloseable {
             .shapes(layer)
             .filter(shape -> MANAGED.stream().anyMatch(shape::has))
             .map(Shape::type)
-            .forEach(type -> managed.add(load(type.binaryName())));
+            .forEach(type -> managed.add(load(type.binaryName(), loader)));
       }
     }
     return managed;
+  }
+
+  /** The JSON library that the users have; ours if they have none. */
+  private End usualWire() {
+    for (JsonLibrary library : JsonLibrary.values()) {
+      if (loader instanceof UserClassLoader users && users.isOfUsers(library.heart)) {
+        return (End) make(library.end);
+      }
+    }
+    return (End) make(JsonEnd.class);
+  }
+
+  /** The JSON libraries, the one that most have first. */
+  private enum JsonLibrary {
+    JACKSON_2("com.fasterxml.jackson.databind.ObjectMapper", JsonEnd.class.getName()),
+    JACKSON_3("tools.jackson.databind.ObjectMapper", WIRE + "Jackson3End"),
+    JSON_B("jakarta.json.bind.Jsonb", WIRE + "JsonbEnd");
+
+    private final String heart;
+    private final String end;
+
+    JsonLibrary(String heart, String end) {
+      this.heart = heart;
+      this.end = end;
+    }
   }
 
   private End wireOf(Text method) {
     int dot = method.value().lastIndexOf('.');
     try {
       Object mapper =
-          load(method.value().substring(0, dot))
-              .getMethod(method.value().substring(dot + 1))
-              .invoke(null);
-      Class<?> type = load("com.fasterxml.jackson.databind.ObjectMapper");
-      return (End) make(JsonEnd.class, type, mapper);
-    } catch (ReflectiveOperationException | IllegalArgumentException unusable) {
+          Objects.requireNonNull(
+              load(method.value().substring(0, dot))
+                  .getMethod(method.value().substring(dot + 1))
+                  .invoke(null),
+              "null");
+      for (JsonLibrary library : JsonLibrary.values()) {
+        Optional<Class<?>> type = find(library.heart);
+        if (type.filter(known -> known.isInstance(mapper)).isPresent()) {
+          return (End) make(library.end, type.get(), mapper);
+        }
+      }
+      throw new IllegalArgumentException(mapper.getClass().getName());
+    } catch (ReflectiveOperationException | RuntimeException unusable) {
       Throwable cause =
           unusable instanceof InvocationTargetException thrown ? thrown.getCause() : unusable;
       throw new InputException(
           method.at(),
           method + " gives no JSON mapper: " + cause,
-          "let it be public, static, without parameters, and return an ObjectMapper");
+          "let it be public, static, without parameters, and return an ObjectMapper or a Jsonb");
+    }
+  }
+
+  private Optional<Class<?>> find(String name) {
+    try {
+      return Optional.of(Class.forName(name, true, loader));
+    } catch (ClassNotFoundException missing) {
+      return Optional.empty();
     }
   }
 
@@ -127,22 +228,34 @@ final class UserEnds implements Ends, AutoCloseable {
   }
 
   private Object make(Class<?> ours) {
+    return make(ours.getName());
+  }
+
+  private Object make(String ours) {
     try {
-      return load(ours.getName()).getConstructor().newInstance();
+      return load(ours).getConstructor().newInstance();
     } catch (ReflectiveOperationException impossible) {
       throw new IllegalStateException(impossible);
     }
   }
 
   private Object make(Class<?> ours, Class<?> parameter, Object argument) {
+    return make(ours.getName(), parameter, argument);
+  }
+
+  private Object make(String ours, Class<?> parameter, Object argument) {
     try {
-      return load(ours.getName()).getConstructor(parameter).newInstance(argument);
+      return load(ours).getConstructor(parameter).newInstance(argument);
     } catch (ReflectiveOperationException impossible) {
       throw new IllegalStateException(impossible);
     }
   }
 
   private Class<?> load(String name) {
+    return load(name, loader);
+  }
+
+  private static Class<?> load(String name, ClassLoader loader) {
     try {
       return Class.forName(name, true, loader);
     } catch (ClassNotFoundException missing) {

@@ -45,7 +45,10 @@ record Fault(String kind, Stage stage, Set<String> rules, Function<Sources, List
 
   /** Rules whose findings a layer can accept and that find nothing in the example. */
   private static final List<String> RULES_OF_FIELDS =
-      Stream.of(RuleId.values()).filter(RuleId::isOfFields).map(RuleId::key).toList();
+      Stream.of(RuleId.values())
+          .filter(rule -> rule.isOfFields() && !rule.isOfTrials())
+          .map(RuleId::key)
+          .toList();
 
   /** A component of a record: its type and its name. */
   private static final String COMPONENT =

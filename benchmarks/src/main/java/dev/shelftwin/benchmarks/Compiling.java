@@ -11,7 +11,15 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
+import java.util.Set;
 import java.util.stream.Stream;
+import javax.annotation.processing.AbstractProcessor;
+import javax.annotation.processing.Processor;
+import javax.annotation.processing.RoundEnvironment;
+import javax.annotation.processing.SupportedAnnotationTypes;
+import javax.lang.model.SourceVersion;
+import javax.lang.model.element.TypeElement;
 import javax.tools.JavaCompiler;
 import javax.tools.StandardJavaFileManager;
 import javax.tools.StandardLocation;
@@ -87,28 +95,51 @@ public class Compiling {
   /** The types and equally many mappers that were there before. */
   @Benchmark
   public boolean withMappers() throws IOException {
-    return compile(folder, Stream.concat(sources.stream(), mappers.stream()).toList(), false);
+    return compile(
+        folder, Stream.concat(sources.stream(), mappers.stream()).toList(), Optional.empty());
   }
 
   /** The types, whose mappers the processor generates and checks. */
   @Benchmark
   public boolean withProcessor() throws IOException {
-    return compile(folder, sources, true);
+    return compile(folder, sources, Optional.of(new ShelfTwinProcessor()));
   }
 
   /** The types alone. */
   @Benchmark
   public boolean alone() throws IOException {
-    return compile(withoutPlan, sourcesWithoutPlan, false);
+    return compile(withoutPlan, sourcesWithoutPlan, Optional.empty());
   }
 
   /** The types, with a processor that finds no plan. */
   @Benchmark
   public boolean withoutPlan() throws IOException {
-    return compile(withoutPlan, sourcesWithoutPlan, true);
+    return compile(withoutPlan, sourcesWithoutPlan, Optional.of(new ShelfTwinProcessor()));
   }
 
-  private boolean compile(Path project, List<Path> inputs, boolean processor) throws IOException {
+  /** The types, with a processor that does nothing at all. */
+  @Benchmark
+  public boolean withEmptyProcessor() throws IOException {
+    return compile(withoutPlan, sourcesWithoutPlan, Optional.of(new EmptyProcessor()));
+  }
+
+  /** Looks at every type, as ours does, and at nothing in it. */
+  @SupportedAnnotationTypes("*")
+  private static final class EmptyProcessor extends AbstractProcessor {
+
+    @Override
+    public SourceVersion getSupportedSourceVersion() {
+      return SourceVersion.latest();
+    }
+
+    @Override
+    public boolean process(Set<? extends TypeElement> annotations, RoundEnvironment round) {
+      return false;
+    }
+  }
+
+  private boolean compile(Path project, List<Path> inputs, Optional<Processor> processor)
+      throws IOException {
     JavaCompiler compiler = ToolProvider.getSystemJavaCompiler();
     try (StandardJavaFileManager files = compiler.getStandardFileManager(null, null, null)) {
       files.setLocationFromPaths(StandardLocation.CLASS_PATH, classPath);
@@ -119,12 +150,10 @@ public class Compiling {
               null,
               files,
               null,
-              processor ? List.of() : List.of("-proc:none"),
+              processor.isPresent() ? List.of() : List.of("-proc:none"),
               null,
               files.getJavaFileObjectsFromPaths(inputs));
-      if (processor) {
-        task.setProcessors(List.of(new ShelfTwinProcessor()));
-      }
+      processor.ifPresent(one -> task.setProcessors(List.of(one)));
       if (!task.call()) {
         throw new IllegalStateException("the project that was written does not compile");
       }

@@ -26,6 +26,8 @@ final class ProcessSpeed {
           "-XX:TieredStopAtLevel=1",
           "-XX:ReservedCodeCacheSize=240m",
           "-Xms256m",
+          "-Xlog:disable",
+          "-XX:SharedArchiveFile=cli/target/shelf-twin.jsa",
           "-jar",
           "cli/target/shelf-twin.jar");
 

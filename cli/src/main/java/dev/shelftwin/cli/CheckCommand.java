@@ -92,7 +92,7 @@ final class CheckCommand implements Callable<Integer> {
       return 0;
     }
     try (ShelfTwin twin = plan.open(console)) {
-      CheckResult result = twin.check();
+      CheckResult result = WaitingLine.during(console, "checking", twin::check);
       List<Finding> all = result.findings();
       if (!twin.isCompiled()) {
         console.err().println(UNCOMPILED);

@@ -1,5 +1,7 @@
 package dev.shelftwin.cli;
 
+import static dev.shelftwin.report.FindingText.counted;
+
 import dev.shelftwin.DraftRequest;
 import dev.shelftwin.PlanDraft;
 import dev.shelftwin.draft.Draft;
@@ -26,7 +28,8 @@ import picocli.CommandLine.Option;
     mixinStandardHelpOptions = true)
 final class DraftCommand implements Callable<Integer> {
 
-  private static final String TYPES = "A package, or types of a package such as coop.kiln.*Row";
+  private static final String TYPES =
+      "A package, with its subpackages coop.kiln.store.**, or types such as coop.kiln.*Row";
 
   private final Console console;
   @Mixin private PlanOptions plan = new PlanOptions();
@@ -57,9 +60,13 @@ final class DraftCommand implements Callable<Integer> {
     boolean there = Files.exists(file);
     SupervisedObservation observation = new SupervisedObservation(console, plan);
     Draft draft =
-        PlanDraft.of(
-            new DraftRequest(file, plan.code(), packages()),
-            observe ? observation : MapperObservation.NONE);
+        WaitingLine.during(
+            console,
+            "reading the code",
+            () ->
+                PlanDraft.of(
+                    new DraftRequest(file, plan.code(), packages()),
+                    observe ? observation : MapperObservation.NONE));
     boolean more = !draft.concepts().isEmpty() || draft.rows() > 0;
     if (!there || more) {
       PlanDraft.write(draft, file);
@@ -86,17 +93,19 @@ final class DraftCommand implements Callable<Integer> {
       text.append(file).append(" is complete as far as can be guessed; it was not changed\n");
     } else {
       text.append(
-          "%s  %s: %d concepts and %d rows%n"
+          "%s  %s: %s and %s%n"
               .formatted(
-                  there ? "extended" : "written", file, draft.concepts().size(), draft.rows()));
+                  there ? "extended" : "written",
+                  file,
+                  counted(draft.concepts().size(), "concept"),
+                  counted(draft.rows(), "row")));
       text.append(
-          ("  %d guesses to confirm, listed in comments that begin with 'guess:'%n"
-                  + "  %d reasons to write instead of '?'%n")
-              .formatted(draft.guesses(), draft.questions()));
+          "  %s to confirm, listed in comments that begin with 'guess:'%n  %s to write instead of '?'%n"
+              .formatted(counted(draft.guesses(), "guess"), counted(draft.questions(), "reason")));
       if (draft.observed() > 0) {
         text.append(
-            "  %d observations of mappers, listed in comments that begin with 'observed:'%n"
-                .formatted(draft.observed()));
+            "  %s of mappers, listed in comments that begin with 'observed:'%n"
+                .formatted(counted(draft.observed(), "observation")));
       }
     }
     if (!draft.unpaired().isEmpty()) {

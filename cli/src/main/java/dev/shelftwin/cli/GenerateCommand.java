@@ -41,7 +41,7 @@ final class GenerateCommand implements Callable<Integer> {
   public Integer call() {
     try (ShelfTwin twin = plan.open(console)) {
       Path folder = folder(twin);
-      Generated generated = twin.generate();
+      Generated generated = WaitingLine.during(console, "generating", twin::generate);
       MapperFiles.write(generated, folder)
           .forEach(
               (file, change) ->

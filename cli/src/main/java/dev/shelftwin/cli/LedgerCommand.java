@@ -39,7 +39,7 @@ final class LedgerCommand implements Callable<Integer> {
   @Override
   public Integer call() {
     try (ShelfTwin twin = plan.open(console)) {
-      Ledger ledger = twin.ledger();
+      Ledger ledger = WaitingLine.during(console, "accounting for fields", twin::ledger);
       if (observed) {
         return observe(twin, ledger);
       }

@@ -46,9 +46,7 @@ public final class Main {
 
   /** Runs one command. */
   static int run(Console console, String... arguments) {
-    CommandLine line = new CommandLine(new Main(), new Commands(console));
-    line.setOut(console.outWriter()).setErr(console.errWriter());
-    line.setCaseInsensitiveEnumValuesAllowed(true);
+    CommandLine line = commandLine(console);
     line.setParameterExceptionHandler((wrong, given) -> wrongCall(console, wrong));
     line.setExecutionExceptionHandler((failure, command, given) -> failed(console, failure));
     if (arguments.length == 0) {
@@ -60,6 +58,13 @@ public final class Main {
     } catch (LinkageError | StackOverflowError | OutOfMemoryError failure) {
       return failed(console, failure);
     }
+  }
+
+  /** All commands and their options. */
+  static CommandLine commandLine(Console console) {
+    CommandLine line = new CommandLine(new Main(), new Commands(console));
+    line.setOut(console.outWriter()).setErr(console.errWriter());
+    return line.setCaseInsensitiveEnumValuesAllowed(true);
   }
 
   private static int wrongCall(Console console, ParameterException wrong) {

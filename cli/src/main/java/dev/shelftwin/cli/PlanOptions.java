@@ -39,7 +39,8 @@ final class PlanOptions {
 
   /** Opens the plan; notes about it go to standard error. */
   ShelfTwin open(Console console) {
-    ShelfTwin twin = ShelfTwin.open(plan, code());
+    ShelfTwin twin =
+        WaitingLine.during(console, "reading the code", () -> ShelfTwin.open(plan, code()));
     twin.plan().notes().forEach(note -> console.err().println(note));
     return twin;
   }

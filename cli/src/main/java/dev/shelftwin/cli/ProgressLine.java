@@ -11,7 +11,7 @@ import org.jspecify.annotations.Nullable;
 /** Shows how far a trial is, on a terminal and only when it takes long. */
 final class ProgressLine implements TrialProgress, AutoCloseable {
 
-  private static final Duration PATIENCE = Duration.ofSeconds(2);
+  static final Duration PATIENCE = Duration.ofSeconds(2);
 
   private final Console console;
   private final Instant began = Instant.now();

@@ -5,6 +5,8 @@ import dev.shelftwin.finding.InputException;
 import dev.shelftwin.finding.Nearest;
 import dev.shelftwin.observe.ExistingMapperObserver;
 import dev.shelftwin.observe.ObservedMapper;
+import dev.shelftwin.plan.Database;
+import dev.shelftwin.plan.Text;
 import dev.shelftwin.report.FindingText;
 import dev.shelftwin.report.JsonReport;
 import dev.shelftwin.report.MapperText;
@@ -17,6 +19,7 @@ import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Objects;
+import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Set;
 import java.util.concurrent.Callable;
@@ -78,6 +81,23 @@ final class TrialCommand implements Callable<Integer> {
   private boolean inMemory;
 
   @Option(
+      names = "--database",
+      paramLabel = "URL",
+      description =
+          "The JDBC URL of the database for rows, instead of the plan's. The environment variables"
+              + " SHELF_TWIN_DATABASE_USER and SHELF_TWIN_DATABASE_PASSWORD give the credentials."
+              + " The trial creates a schema there and removes it.")
+  private @Nullable String database;
+
+  @Option(
+      names = "--schema",
+      paramLabel = "NAME",
+      description =
+          "With --database: an existing schema, whose tables are used and in which everything is"
+              + " rolled back.")
+  private @Nullable String schema;
+
+  @Option(
       names = "--threads",
       paramLabel = "COUNT",
       description =
@@ -126,6 +146,10 @@ final class TrialCommand implements Callable<Integer> {
           "--samples takes a number from 1 on, --sample one from 0 on, --threads and --time-limit one"
               + " from 1 on");
     }
+    if (schema != null && database == null) {
+      throw new ParameterException(
+          Objects.requireNonNull(spec).commandLine(), "--schema needs --database");
+    }
     return worker == null ? supervise() : work(worker);
   }
 
@@ -148,10 +172,14 @@ final class TrialCommand implements Callable<Integer> {
         .out()
         .print(
             format == Format.JSON
-                ? JsonReport.of(result, mappers)
-                : MapperText.of(mappers, console.style())
+                ? JsonReport.of(result, mappers, outcome.tables())
+                : FindingText.ofTables(outcome.tables(), console.style())
+                    + MapperText.of(mappers, console.style())
                     + (mappersOnly ? "" : TrialText.of(result, repeat(), console.style())));
-    boolean right = result.held() && mappers.stream().allMatch(MapperText::isRight);
+    boolean right =
+        result.held()
+            && outcome.tables().isEmpty()
+            && mappers.stream().allMatch(MapperText::isRight);
     return right ? ExitCode.DONE : ExitCode.FOUND;
   }
 
@@ -187,6 +215,7 @@ final class TrialCommand implements Callable<Integer> {
               Duration.ofSeconds(timeLimit),
               inMemory ? Duration.ZERO : OPENING);
       try {
+        existingSchema(twin).ifPresent(one -> teller.compared(twin.compareTables(one)));
         if (mappersOnly) {
           teller.begins(List.of());
         } else if (compiled) {
@@ -240,7 +269,24 @@ final class TrialCommand implements Callable<Integer> {
         only,
         !inMemory,
         alone ? OptionalInt.of(1) : atOnce,
+        Optional.ofNullable(database).map(this::database),
         Set.copyOf(skipped));
+  }
+
+  /** The schema that is compared with the rows; none for a trial without a database. */
+  private Optional<Database> existingSchema(ShelfTwin twin) {
+    return inMemory || mappersOnly
+        ? Optional.empty()
+        : Optional.ofNullable(database)
+            .map(this::database)
+            .or(() -> twin.plan().database())
+            .filter(one -> one.schema().isPresent());
+  }
+
+  private Database database(String url) {
+    Place at = Place.in("--database");
+    return new Database(
+        new Text(url, at), Optional.ofNullable(schema).map(name -> new Text(name, at)));
   }
 
   private String repeat() {
@@ -249,6 +295,8 @@ final class TrialCommand implements Callable<Integer> {
         + plan.arguments()
         + (compiled ? " --compiled" : "")
         + (inMemory ? " --in-memory" : "")
+        + (database == null ? "" : " --database '" + database(database).shownUrl() + "'")
+        + (schema == null ? "" : " --schema " + schema)
         + (threads == null ? "" : " --threads " + threads);
   }
 }

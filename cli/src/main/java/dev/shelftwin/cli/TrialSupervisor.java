@@ -1,5 +1,6 @@
 package dev.shelftwin.cli;
 
+import dev.shelftwin.finding.Finding;
 import dev.shelftwin.observe.ExistingMapperObserver;
 import dev.shelftwin.observe.ObservedMapper;
 import dev.shelftwin.trial.RouteResult;
@@ -49,6 +50,7 @@ final class TrialSupervisor {
   private final Map<Integer, RouteResult> results = new TreeMap<>();
   private final Map<Integer, ObservedMapper> observed = new TreeMap<>();
   private final Map<Integer, String> failures = new TreeMap<>();
+  private List<Finding> tables = List.of();
   private List<WorkerMessage.RouteName> routes = List.of();
   private String plan = "";
   private int mappers;
@@ -71,12 +73,14 @@ final class TrialSupervisor {
    * What came of a trial.
    *
    * @param mappers what existing mappers do, by their places in the plan
+   * @param tables what is not the same in an existing schema and in the rows
    * @param failures the mappers that the virtual machine did not survive, and why
    * @param exitCode why it could not be run, if there is no result
    */
   record Outcome(
       @Nullable TrialResult result,
       Map<Integer, ObservedMapper> mappers,
+      List<Finding> tables,
       Map<Integer, String> failures,
       int exitCode) {
 
@@ -92,7 +96,7 @@ final class TrialSupervisor {
     }
 
     static Outcome notRun(int exitCode) {
-      return new Outcome(null, Map.of(), Map.of(), exitCode);
+      return new Outcome(null, Map.of(), List.of(), Map.of(), exitCode);
     }
   }
 
@@ -121,6 +125,7 @@ final class TrialSupervisor {
         return new Outcome(
             new TrialResult(plan, seed, List.copyOf(results.values())),
             observed,
+            tables,
             failures,
             ExitCode.DONE);
       }
@@ -184,7 +189,7 @@ final class TrialSupervisor {
     String secret = UUID.randomUUID().toString();
     try (ServerSocket server = new ServerSocket(0, 1, InetAddress.getLoopbackAddress())) {
       Process worker = start(server.getLocalPort(), secret);
-      Thread end = new Thread(worker::destroyForcibly);
+      Thread end = new Thread(() -> stop(worker));
       Runtime.getRuntime().addShutdownHook(end);
       try {
         worker.getOutputStream().close();
@@ -197,13 +202,13 @@ final class TrialSupervisor {
           read(socket, secret, attempt);
         }
         if (!worker.waitFor(PATIENCE.toSeconds(), TimeUnit.SECONDS)) {
-          worker.destroyForcibly();
+          stop(worker);
         }
         int exit = worker.waitFor();
         prints.join(PATIENCE.toMillis());
         return exit;
       } finally {
-        worker.destroyForcibly();
+        stop(worker);
         Runtime.getRuntime().removeShutdownHook(end);
       }
     } catch (IOException failure) {
@@ -214,9 +219,25 @@ final class TrialSupervisor {
     }
   }
 
+  /** Lets a virtual machine remove what it has in a database, but does not wait for ever. */
+  private static void stop(Process worker) {
+    worker.destroy();
+    try {
+      worker.waitFor(PATIENCE.toSeconds(), TimeUnit.SECONDS);
+    } catch (InterruptedException interrupted) {
+      Thread.currentThread().interrupt();
+    }
+    worker.destroyForcibly();
+  }
+
   private Process start(int port, String secret) throws IOException {
     List<String> command = new ArrayList<>();
     command.add(Path.of(System.getProperty("java.home"), "bin", "java").toString());
+    String archive = System.getProperty("shelf-twin.archive");
+    if (archive != null) {
+      command.add("-XX:SharedArchiveFile=" + archive);
+      command.add("-Dshelf-twin.archive=" + archive);
+    }
     command.addAll(
         List.of(
             HEAP,
@@ -226,6 +247,7 @@ final class TrialSupervisor {
             "-XX:ReservedCodeCacheSize=240m",
             "-Dfile.encoding=UTF-8",
             "-Dshelf-twin.command=" + Console.command(),
+            "-Xlog:disable",
             "-cp",
             System.getProperty("java.class.path"),
             MAIN));
@@ -293,6 +315,8 @@ final class TrialSupervisor {
       results.put(ended.route(), ended.result().toResult());
     } else if (message instanceof WorkerMessage.Observed one) {
       observed.put(one.mapper(), one.result().toResult());
+    } else if (message instanceof WorkerMessage.Compared compared) {
+      tables = compared.findings().stream().map(WorkerMessage.FindingData::toFinding).toList();
     } else if (message instanceof WorkerMessage.Advanced advanced) {
       progress.advance(advanced.route(), advanced.done(), advanced.total());
     } else if (message instanceof WorkerMessage.Stuck stuck) {

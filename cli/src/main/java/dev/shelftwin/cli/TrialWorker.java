@@ -1,6 +1,7 @@
 package dev.shelftwin.cli;
 
 import dev.shelftwin.ShelfTwin;
+import dev.shelftwin.finding.Finding;
 import dev.shelftwin.observe.ExistingMapperObserver;
 import dev.shelftwin.observe.ObservedMapper;
 import dev.shelftwin.trial.Route;
@@ -28,6 +29,9 @@ import java.util.Objects;
 final class TrialWorker implements TrialProgress, ShelfTwin.MapperProgress {
 
   private static final Duration INTERVAL = Duration.ofMillis(100);
+
+  /** How long the end of this virtual machine may take. */
+  private static final Duration PATIENCE = Duration.ofSeconds(4);
 
   private final String plan;
   private final IdentityHashMap<ExistingMapperObserver.Task, Integer> numbers =
@@ -88,6 +92,17 @@ final class TrialWorker implements TrialProgress, ShelfTwin.MapperProgress {
     } catch (IOException closed) {
       // it has ended
     }
+    end();
+  }
+
+  /** Ends this virtual machine; what is in a database is removed, if that does not take long. */
+  private static void end() {
+    daemon("exit", () -> System.exit(ExitCode.OWN_ERROR));
+    try {
+      Thread.sleep(PATIENCE.toMillis());
+    } catch (InterruptedException interrupted) {
+      // then at once
+    }
     Runtime.getRuntime().halt(ExitCode.OWN_ERROR);
   }
 
@@ -105,7 +120,7 @@ final class TrialWorker implements TrialProgress, ShelfTwin.MapperProgress {
               Duration allowed = sent.first() ? limit.plus(opening) : limit;
               if (now - sent.since() > allowed.toNanos()) {
                 tell(new WorkerMessage.Stuck(sent.route(), sent.sample(), place(thread)));
-                Runtime.getRuntime().halt(ExitCode.OWN_ERROR);
+                end();
               }
             });
       }
@@ -183,6 +198,11 @@ final class TrialWorker implements TrialProgress, ShelfTwin.MapperProgress {
     int mapper = numberOf(task);
     pauses(WorkerMessage.placeOf(mapper));
     tell(new WorkerMessage.Observed(mapper, WorkerMessage.MapperData.of(result)));
+  }
+
+  /** Tells what is not the same in an existing schema and in the rows. */
+  void compared(List<Finding> findings) {
+    tell(new WorkerMessage.Compared(findings.stream().map(WorkerMessage.FindingData::of).toList()));
   }
 
   private int numberOf(ExistingMapperObserver.Task task) {

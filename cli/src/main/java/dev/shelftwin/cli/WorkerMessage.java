@@ -32,6 +32,7 @@ import org.jspecify.annotations.Nullable;
   @JsonSubTypes.Type(WorkerMessage.Stuck.class),
   @JsonSubTypes.Type(WorkerMessage.Ended.class),
   @JsonSubTypes.Type(WorkerMessage.Observed.class),
+  @JsonSubTypes.Type(WorkerMessage.Compared.class),
   @JsonSubTypes.Type(WorkerMessage.Finished.class)
 })
 sealed interface WorkerMessage {
@@ -58,6 +59,9 @@ sealed interface WorkerMessage {
 
   /** The result for an existing mapper: its flows and findings. */
   record Observed(int mapper, MapperData result) implements WorkerMessage {}
+
+  /** What is not the same in an existing schema and in the rows. */
+  record Compared(List<FindingData> findings) implements WorkerMessage {}
 
   /** The end of the trial, with the exit code if the input was wrong. */
   record Finished(int exitCode) implements WorkerMessage {}

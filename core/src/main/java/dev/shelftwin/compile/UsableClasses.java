@@ -18,7 +18,8 @@ import org.objectweb.asm.Opcodes;
 
 /**
  * Hides class files that this Java cannot read where their source is at hand: truncated ones, and
- * those of a newer Java. The compiler then reads the source, however old it is.
+ * those of a newer Java. The compiler then reads the source, however old it is. Hides sources that
+ * are not there, too: links that lead nowhere.
  */
 public final class UsableClasses extends ForwardingJavaFileManager<StandardJavaFileManager> {
 
@@ -55,11 +56,14 @@ public final class UsableClasses extends ForwardingJavaFileManager<StandardJavaF
                 .filter(Files::isDirectory)
                 .toList()
             : List.of();
-    if (folders.isEmpty()) {
+    if (folders.isEmpty() && location != StandardLocation.SOURCE_PATH) {
       return files;
     }
     List<JavaFileObject> usable = new ArrayList<>();
     for (JavaFileObject file : files) {
+      if (file.getKind() == JavaFileObject.Kind.SOURCE && !Files.exists(Path.of(file.toUri()))) {
+        continue; // a link that leads nowhere, on which the compiler fails
+      }
       if (file.getKind() != JavaFileObject.Kind.CLASS
           || !hasSource(inferBinaryName(location, file), folders)
           || isReadable(file)) {

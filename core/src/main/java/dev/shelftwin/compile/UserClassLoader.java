@@ -10,12 +10,18 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.Enumeration;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
+import org.objectweb.asm.ClassReader;
+import org.objectweb.asm.ClassWriter;
+import org.objectweb.asm.Opcodes;
+import org.objectweb.asm.commons.ClassRemapper;
+import org.objectweb.asm.commons.Remapper;
 
 /**
  * Loads the users' classes, the mappers compiled with them, and the code that leads to the ends.
@@ -39,11 +45,19 @@ public final class UserClassLoader extends URLClassLoader {
   private static final Map<String, List<String>> FAMILIES =
       Map.of(
           "com.fasterxml.jackson.databind.ObjectMapper", List.of("com.fasterxml.jackson."),
-          "org.hibernate.Session", List.of("org.hibernate.", "jakarta.persistence."));
+          "org.hibernate.Session", List.of("org.hibernate."));
+
+  private static final String PERSISTENCE = "jakarta.persistence.";
+  private static final String OLDER_PERSISTENCE = "javax.persistence.";
+
+  /** What a provider of persistence names itself in. */
+  private static final String PROVIDERS =
+      "META-INF/services/" + PERSISTENCE + "spi.PersistenceProvider";
 
   private final Map<String, byte[]> compiled;
   private final ClassLoader ours = Objects.requireNonNull(UserClassLoader.class.getClassLoader());
   private final Set<String> takenFromUs;
+  private final boolean isOlderPersistence;
 
   /**
    * A loader.
@@ -58,13 +72,25 @@ public final class UserClassLoader extends URLClassLoader {
         FAMILIES.entrySet().stream()
             .filter(family -> super.findResource(file(family.getKey())) == null)
             .flatMap(family -> family.getValue().stream())
-            .collect(Collectors.toSet());
+            .collect(Collectors.toCollection(HashSet::new));
+    if (super.findResource(PROVIDERS) == null) {
+      takenFromUs.add(PERSISTENCE); // our provider needs the version that it was built for
+    }
+    this.isOlderPersistence =
+        super.findResource(file(PERSISTENCE + "EntityManager")) == null
+            && super.findResource(file(OLDER_PERSISTENCE + "EntityManager")) != null;
+  }
+
+  /** Whether the users' own class path has a class. */
+  public boolean isOfUsers(String className) {
+    return super.findResource(file(className)) != null;
   }
 
   @Override
   protected Class<?> findClass(String name) throws ClassNotFoundException {
     if (BESIDE_THE_USERS.stream().anyMatch(name::startsWith)) {
-      return define(name, bytesOfOurs(name));
+      byte[] ofOurs = bytesOfOurs(name);
+      return define(name, isOlderPersistence ? withOlderPersistence(ofOurs) : ofOurs);
     }
     if (name.startsWith(OURS) || takenFromUs.stream().anyMatch(name::startsWith)) {
       return ours.loadClass(name);
@@ -105,7 +131,29 @@ public final class UserClassLoader extends URLClassLoader {
   }
 
   private static boolean isFamily(String name) {
-    return FAMILIES.values().stream().flatMap(List::stream).anyMatch(name::startsWith);
+    return name.startsWith(PERSISTENCE)
+        || FAMILIES.values().stream().flatMap(List::stream).anyMatch(name::startsWith);
+  }
+
+  /** The same class for the standard's packages of before its version 3.0. */
+  private static byte[] withOlderPersistence(byte[] bytes) {
+    ClassWriter writer = new ClassWriter(0);
+    new ClassReader(bytes)
+        .accept(
+            new ClassRemapper(
+                writer,
+                new Remapper(Opcodes.ASM9) {
+                  @Override
+                  public String map(String name) {
+                    String dotted = name.replace('/', '.');
+                    return dotted.startsWith(PERSISTENCE)
+                        ? (OLDER_PERSISTENCE + dotted.substring(PERSISTENCE.length()))
+                            .replace('.', '/')
+                        : name;
+                  }
+                }),
+            0);
+    return writer.toByteArray();
   }
 
   private Class<?> define(String name, byte[] bytes) {

@@ -39,7 +39,7 @@ final class LayerChoice {
       return new LayerGuess(plan, shapes).types();
     }
     for (LayerPackage one : chosen) {
-      if (shapes.namesIn(one.packageName()).isEmpty()) {
+      if (!one.isIn(shapes)) {
         throw new InputException(
             Place.in(one.packageName()),
             "This package has no types",
@@ -53,7 +53,8 @@ final class LayerChoice {
     return byLayer.values().stream()
         .map(
             packages ->
-                new DataTypes(layer(packages, chosen, plan.at()), LayerPackage.anyOf(packages)))
+                new DataTypes(
+                    layer(packages, chosen, plan.at()), LayerPackage.anyOf(packages, chosen)))
         .toList();
   }
 
@@ -66,7 +67,7 @@ final class LayerChoice {
     return chosen.isEmpty()
         ? plan.layers().stream().map(layer -> new DataTypes(layer, type -> true)).toList()
         : chosen.stream()
-            .map(one -> new DataTypes(layerOf(one), LayerPackage.anyOf(List.of(one))))
+            .map(one -> new DataTypes(layerOf(one), LayerPackage.anyOf(List.of(one), chosen)))
             .toList();
   }
 
@@ -105,7 +106,10 @@ final class LayerChoice {
 
   private Layer layerOf(LayerPackage chosen) {
     return plan.layers().stream()
-        .filter(layer -> layer.packages().hasPackage(chosen.packageName()))
+        .filter(
+            layer ->
+                layer.packages().hasPackage(chosen.packageName())
+                    || layer.packages().toString().equals(chosen.packageName()))
         .findFirst()
         .orElseThrow(
             () ->

@@ -35,6 +35,8 @@ public enum RuleId {
   MAPPER_UNSTABLE(Severity.ERROR, "an existing mapper that does not always do the same"),
   MAPPER_DIFFERS(Severity.WARNING, "an existing mapper that does something else than the plan"),
   MAPPER_FAILS(Severity.ERROR, "an existing mapper that cannot be run"),
+  TABLE_MISMATCH(Severity.ERROR, "a table that does not take what its row has"),
+  TABLE_DRIFT(Severity.WARNING, "a table that is not as its row declares it"),
   ENDLESS_GRAPH(Severity.ERROR, "types that refer to each other in a cycle when serialized"),
   LAYER_BREACH(Severity.ERROR, "a dependency between layers that is not allowed"),
   UNREAD_CODE(Severity.WARNING, "code that could not be read"),
@@ -74,9 +76,9 @@ public enum RuleId {
     return OF_FIELDS.contains(this);
   }
 
-  /** Whether only a trial finds it, because the users' mappers must run. */
-  public boolean isOfMappers() {
-    return compareTo(MAPPER_DROPS) >= 0 && compareTo(MAPPER_FAILS) <= 0;
+  /** Whether only a trial finds it, in the users' mappers or their database. */
+  public boolean isOfTrials() {
+    return compareTo(MAPPER_DROPS) >= 0 && compareTo(TABLE_DRIFT) <= 0;
   }
 
   /** What it finds, as a phrase. */

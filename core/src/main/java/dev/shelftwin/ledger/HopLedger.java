@@ -121,7 +121,8 @@ public record HopLedger(
         .findFirst();
   }
 
-  boolean hasParameter(Field field) {
+  /** Whether the creator takes a field. */
+  public boolean hasParameter(Field field) {
     return parameter(field).isPresent();
   }
 

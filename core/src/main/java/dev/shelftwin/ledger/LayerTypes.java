@@ -90,7 +90,12 @@ public final class LayerTypes {
     if (ShapeUse.isQualified(name)) {
       return List.of(name);
     }
-    return packages(layer).stream()
+    List<String> packages = packages(layer);
+    String outermost = name.contains(".") ? name.substring(0, name.indexOf('.')) : name;
+    return packages.stream()
+        // To look for a type that is not there takes longer than to list a package once.
+        .filter(
+            packageName -> packages.size() == 1 || shapes.namesIn(packageName).contains(outermost))
         .filter(packageName -> layer.packages().hasType(packageName, name))
         .map(packageName -> packageName + "." + name)
         .filter(qualified -> shapes.find(qualified).isPresent())

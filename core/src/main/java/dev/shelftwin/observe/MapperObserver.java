@@ -1,5 +1,6 @@
 package dev.shelftwin.observe;
 
+import dev.shelftwin.trial.DefaultTimeZone;
 import dev.shelftwin.trial.UserObjects;
 import java.util.ArrayList;
 import java.util.HashSet;
@@ -8,7 +9,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.TimeZone;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -139,14 +139,10 @@ final class MapperObserver {
     compare(first.target(), runs.run(base), "without a reason in the source");
     runs.run(Bases.filled(roots, new DistinctValues(objects, reader, 77)));
     compare(first.target(), runs.run(base), "with what was mapped before");
-    TimeZone before = TimeZone.getDefault();
-    try {
-      TimeZone.setDefault(
-          TimeZone.getTimeZone(before.getRawOffset() == 0 ? "Asia/Kathmandu" : "UTC"));
-      compare(first.target(), runs.run(base), "with the time zone of the machine");
-    } finally {
-      TimeZone.setDefault(before);
-    }
+    compare(
+        first.target(),
+        DefaultTimeZone.changed(() -> runs.run(base)),
+        "with the time zone of the machine");
   }
 
   private void compare(Tree first, MapperRuns.Run again, String reason) {

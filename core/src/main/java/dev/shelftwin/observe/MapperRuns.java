@@ -1,5 +1,6 @@
 package dev.shelftwin.observe;
 
+import dev.shelftwin.trial.DefaultTimeZone;
 import dev.shelftwin.trial.UserObjects;
 import java.lang.reflect.InvocationTargetException;
 import java.util.ArrayList;
@@ -92,7 +93,7 @@ final class MapperRuns {
   /** One run. */
   Run run(SourceValues values) {
     for (int attempt = 0; ; attempt++) {
-      Run run = once(values);
+      Run run = DefaultTimeZone.kept(() -> once(values));
       if (attempt == Stubs.CASTS || run.failure().filter(stubClasses::learn).isEmpty()) {
         return run;
       }

@@ -1,7 +1,9 @@
 package dev.shelftwin.plan;
 
 import java.util.List;
+import java.util.Map;
 import java.util.OptionalInt;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
@@ -16,6 +18,7 @@ import java.util.stream.Stream;
 public record PackageScope(List<Text> includes, List<Text> excludes) {
 
   private static final String ANY_SEGMENTS = "**";
+  private static final Map<String, Pattern> PATTERNS = new ConcurrentHashMap<>();
 
   public PackageScope {
     includes = List.copyOf(includes);
@@ -99,6 +102,10 @@ public record PackageScope(List<Text> includes, List<Text> excludes) {
   }
 
   private static Pattern regex(String pattern) {
+    return PATTERNS.computeIfAbsent(pattern, PackageScope::compile);
+  }
+
+  private static Pattern compile(String pattern) {
     StringBuilder regex = new StringBuilder();
     String separator = "";
     for (String segment : pattern.split("\\.", -1)) {

@@ -18,6 +18,7 @@ import java.util.stream.Stream;
  * @param concepts in the order of the plan
  * @param signatures packages around the layers, and the layers that their public signatures may use
  * @param wire the static method that returns the users' JSON mapper
+ * @param database the database of trials; empty for one in memory
  * @param samples the static methods that create samples, by the name of the type
  * @param instances the static methods that create objects which existing mappers need, by the name
  *     of the class
@@ -31,6 +32,7 @@ public record Plan(
     List<Concept> concepts,
     List<Signatures> signatures,
     Optional<Text> wire,
+    Optional<Database> database,
     Map<String, Text> samples,
     Map<String, Text> instances,
     Place at,
@@ -43,6 +45,7 @@ public record Plan(
     concepts = List.copyOf(concepts);
     signatures = List.copyOf(signatures);
     Objects.requireNonNull(wire, "wire");
+    Objects.requireNonNull(database, "database");
     samples = Collections.unmodifiableMap(new LinkedHashMap<>(samples));
     instances = Collections.unmodifiableMap(new LinkedHashMap<>(instances));
     Objects.requireNonNull(at, "at");
@@ -51,23 +54,36 @@ public record Plan(
 
   /** This plan with other concepts. */
   public Plan with(List<Concept> others) {
-    return new Plan(name, code, layers, others, signatures, wire, samples, instances, at, notes);
+    return new Plan(
+        name, code, layers, others, signatures, wire, database, samples, instances, at, notes);
   }
 
   /** This plan with its code elsewhere. */
   public Plan withCode(Code other) {
-    return new Plan(name, other, layers, concepts, signatures, wire, samples, instances, at, notes);
+    return new Plan(
+        name, other, layers, concepts, signatures, wire, database, samples, instances, at, notes);
   }
 
   /** This plan with other layers. */
   public Plan withLayers(List<Layer> others) {
-    return new Plan(name, code, others, concepts, signatures, wire, samples, instances, at, notes);
+    return new Plan(
+        name, code, others, concepts, signatures, wire, database, samples, instances, at, notes);
   }
 
   /** This plan without the methods that only tests of mappers need. */
   public Plan withoutTestMethods() {
     return new Plan(
-        name, code, layers, concepts, signatures, Optional.empty(), Map.of(), Map.of(), at, notes);
+        name,
+        code,
+        layers,
+        concepts,
+        signatures,
+        Optional.empty(),
+        Optional.empty(),
+        Map.of(),
+        Map.of(),
+        at,
+        notes);
   }
 
   /** A plan of that code, to which layers and concepts can be added. */
@@ -78,6 +94,7 @@ public record Plan(
         List.of(),
         List.of(),
         List.of(),
+        Optional.empty(),
         Optional.empty(),
         Map.of(),
         Map.of(),

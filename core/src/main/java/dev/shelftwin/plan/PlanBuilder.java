@@ -50,6 +50,7 @@ public final class PlanBuilder {
   private final List<ConceptBuilder> concepts = new ArrayList<>();
   private final List<Signatures> signatures = new ArrayList<>();
   private @Nullable Text wire;
+  private @Nullable Database database;
   private final Map<String, Text> samples = new LinkedHashMap<>();
   private final Map<String, Text> instances = new LinkedHashMap<>();
 
@@ -239,6 +240,18 @@ public final class PlanBuilder {
     return this;
   }
 
+  /** The JDBC URL of the database of trials; they use a new schema there. */
+  public PlanBuilder database(String url) {
+    database = new Database(text(url), Optional.empty());
+    return this;
+  }
+
+  /** The JDBC URL of the database of trials, and an existing schema for them. */
+  public PlanBuilder database(String url, String schema) {
+    database = new Database(text(url), Optional.of(text(schema)));
+    return this;
+  }
+
   /** The static method that makes samples of a type. */
   public PlanBuilder sample(String type, String method) {
     samples.put(type, text(method));
@@ -266,6 +279,7 @@ public final class PlanBuilder {
             concepts.stream().map(ConceptBuilder::concept).toList(),
             signatures,
             Optional.ofNullable(wire),
+            Optional.ofNullable(database),
             samples,
             instances,
             HERE,

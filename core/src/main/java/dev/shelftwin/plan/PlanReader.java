@@ -108,6 +108,7 @@ public final class PlanReader {
             "signatures",
             "concepts",
             "wire",
+            "database",
             "samples",
             "instances");
     yaml.refuseOthers(entries, known, "a plan");
@@ -133,6 +134,7 @@ public final class PlanReader {
     Map<String, Text> instances =
         optional(entries, "instances").map(entry -> texts(entry, "'instances'")).orElse(Map.of());
     Optional<Text> wire = optional(entries, "wire").flatMap(this::text);
+    Optional<Database> database = optional(entries, "database").flatMap(this::database);
     return new Plan(
         name,
         code,
@@ -140,10 +142,20 @@ public final class PlanReader {
         concepts,
         signatures,
         wire,
+        database,
         samples,
         instances,
         yaml.place(root),
         yaml.notes());
+  }
+
+  private Optional<Database> database(Entry entry) {
+    Map<String, Entry> entries = yaml.entries(entry.value(), "'database'");
+    yaml.refuseOthers(entries, List.of("url", "schema"), "'database'");
+    Optional<Text> schema = optional(entries, "schema").flatMap(this::text);
+    return yaml.required(entries, "url", entry.value())
+        .flatMap(this::text)
+        .map(url -> new Database(url, schema));
   }
 
   /** Whether a plan, or a part of one, has the version that we read. */

@@ -93,6 +93,14 @@ public final class PlanWriter {
     }
     plan.wire()
         .ifPresent(wire -> text.append("\nwire: ").append(yaml.flow(wire.value())).append('\n'));
+    plan.database()
+        .ifPresent(
+            database -> {
+              Map<String, Object> words = new LinkedHashMap<>();
+              words.put("url", database.url().value());
+              database.schema().ifPresent(schema -> words.put("schema", schema.value()));
+              text.append("\ndatabase: ").append(yaml.flow(words)).append('\n');
+            });
     if (!plan.samples().isEmpty()) {
       text.append("\nsamples:\n").append(yaml.block(strings(plan.samples()), 2));
     }

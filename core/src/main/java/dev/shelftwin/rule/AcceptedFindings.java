@@ -59,7 +59,7 @@ final class AcceptedFindings {
     List<Finding> stale = new ArrayList<>();
     context.concepts().forEach(concept -> stale.addAll(staleRows(concept)));
     for (CheckResult.AcceptedByLayer accepted : byLayer()) {
-      boolean known = !failed.contains(accepted.rule()) && !accepted.rule().isOfMappers();
+      boolean known = !failed.contains(accepted.rule()) && !accepted.rule().isOfTrials();
       if (accepted.count() == 0 && known) {
         stale.add(
             Finding.of(
@@ -86,9 +86,9 @@ final class AcceptedFindings {
                 .filter(match -> match.finding().rule() == accepted.getKey())
                 .anyMatch(match -> match.acceptingRow().equals(Optional.of(row)));
         boolean ofTrials =
-            accepted.getKey() == RuleId.LOSSY_CONVERSION && isAboutColumn(concept, row);
-        boolean ofMappers = accepted.getKey().isOfMappers();
-        if (!used && !ofTrials && !ofMappers && !failed.contains(accepted.getKey())) {
+            accepted.getKey().isOfTrials()
+                || (accepted.getKey() == RuleId.LOSSY_CONVERSION && isAboutColumn(concept, row));
+        if (!used && !ofTrials && !failed.contains(accepted.getKey())) {
           stale.add(
               Finding.of(
                   RuleId.STALE_ROW,

@@ -104,7 +104,8 @@ final class RuleContext {
     boolean inLayer =
         plan().layers().stream()
             .filter(layer -> layer.role() == Role.PERSISTENCE && !sharesPackage(layer))
-            .anyMatch(layer -> layer.packages().hasType(type.packageName(), type.name()));
+            .filter(layer -> layer.packages().hasType(type.packageName(), type.name()))
+            .anyMatch(layer -> layerOf(type).equals(Optional.of(layer)));
     return inLayer || persistenceTypes.contains(type.qualifiedName()) || isPersistenceProduct(type);
   }
 

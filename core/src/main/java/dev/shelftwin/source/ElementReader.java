@@ -10,6 +10,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.Function;
+import java.util.function.Supplier;
 import javax.lang.model.element.Modifier;
 import javax.lang.model.element.PackageElement;
 import javax.lang.model.element.TypeElement;
@@ -29,6 +30,7 @@ final class ElementReader {
   private final Signatures signatures;
   private final ShapeReader shapeReader;
   private final Map<String, Optional<Shape>> known = new HashMap<>();
+  private final Map<String, List<String>> names = new HashMap<>();
   private final InputErrors errors;
 
   /**
@@ -61,26 +63,35 @@ final class ElementReader {
   }
 
   private Optional<Shape> read(String fullName) {
+    return complete(fullName, () -> types.find(fullName).map(shapeReader::read), Optional.empty());
+  }
+
+  /** Reads something of a type; the classes that it needs may not be there. */
+  private <T> T complete(String type, Supplier<T> read, T otherwise) {
     try {
-      return types.find(fullName).map(shapeReader::read);
+      return read.get();
     } catch (RuntimeException failure) {
       if (!failure.getClass().getName().equals(INCOMPLETE)) {
         throw failure;
       }
       errors.add(
           new InputError(
-              Place.in(fullName),
+              Place.in(type),
               "This type cannot be read: " + failure.getMessage(),
               "add the jar that contains it to 'class-path' in the plan"));
-      return Optional.empty();
+      return otherwise;
     }
   }
 
   List<String> namesIn(String packageName) {
+    return names.computeIfAbsent(packageName, this::readNames);
+  }
+
+  private List<String> readNames(String packageName) {
     @Nullable PackageElement element = elements.getPackageElement(packageName);
     return element == null
         ? List.of()
-        : ElementFilter.typesIn(element.getEnclosedElements()).stream()
+        : element.getEnclosedElements().stream()
             .map(type -> type.getSimpleName().toString())
             .toList();
   }
@@ -101,11 +112,16 @@ final class ElementReader {
   }
 
   List<MethodSignature> methods(String qualifiedName) {
-    List<MethodSignature> methods = new ArrayList<>();
-    @Nullable TypeElement element = elements.getTypeElement(qualifiedName);
-    if (element != null) {
-      signatures.addTo(methods, element);
-    }
-    return methods;
+    return complete(
+        qualifiedName,
+        () -> {
+          List<MethodSignature> methods = new ArrayList<>();
+          @Nullable TypeElement element = elements.getTypeElement(qualifiedName);
+          if (element != null) {
+            signatures.addTo(methods, element);
+          }
+          return methods;
+        },
+        List.of());
   }
 }

@@ -81,6 +81,7 @@ final class AcceptedLosses {
   private boolean accept(
       String owner, Field field, @Nullable Object expected, @Nullable Object actual) {
     return fields.contains(new FieldOfType(owner, field.name()))
-        && LOSSES.contains(DifferenceKind.between(expected, actual));
+        && (LOSSES.contains(DifferenceKind.between(expected, actual))
+            || DifferenceKind.isSameInstant(expected, actual));
   }
 }

@@ -5,11 +5,14 @@ import java.math.BigDecimal;
 import java.math.RoundingMode;
 import java.time.Duration;
 import java.time.Instant;
+import java.time.LocalDate;
 import java.time.LocalDateTime;
+import java.time.LocalTime;
 import java.time.OffsetDateTime;
 import java.time.ZoneOffset;
 import java.time.ZonedDateTime;
 import java.time.temporal.ChronoUnit;
+import java.util.Date;
 import java.util.List;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
@@ -19,6 +22,12 @@ final class DifferenceKind {
 
   private static final List<ChronoUnit> RESOLUTIONS =
       List.of(ChronoUnit.MICROS, ChronoUnit.MILLIS, ChronoUnit.SECONDS, ChronoUnit.MINUTES);
+
+  private static final Duration HALF_A_SECOND = Duration.ofMillis(500);
+  private static final Duration QUARTER_OF_AN_HOUR = Duration.ofMinutes(15);
+
+  /** From UTC-12 to UTC+14. */
+  private static final Duration MOST_APART = Duration.ofHours(26);
 
   private DifferenceKind() {}
 
@@ -39,6 +48,14 @@ final class DifferenceKind {
     Optional<Instant> before = instant(sent);
     Optional<Instant> after = instant(arrived);
     return before.isPresent() && after.isPresent() ? time(before.get(), after.get()) : Kind.CHANGED;
+  }
+
+  /** Whether two values are one instant, perhaps in different zones. */
+  static boolean isSameInstant(@Nullable Object sent, @Nullable Object arrived) {
+    return sent != null
+        && arrived != null
+        && instant(sent).isPresent()
+        && instant(sent).equals(instant(arrived));
   }
 
   private static Kind text(String before, String after) {
@@ -67,15 +84,25 @@ final class DifferenceKind {
       Instant cut = before.truncatedTo(unit);
       Duration half = unit.getDuration().dividedBy(2);
       if (before.plus(half).truncatedTo(unit).equals(after)) {
-        return Kind.ROUNDED;
+        return before.equals(after) ? Kind.SHIFTED : Kind.ROUNDED;
       }
       if (cut.equals(after)) {
         return Kind.TRUNCATED;
       }
     }
-    return Kind.CHANGED;
+    return isShifted(before, after) ? Kind.SHIFTED : Kind.CHANGED;
   }
 
+  /** Whether two times, seen to the second, are as far apart as two zones can be. */
+  private static boolean isShifted(Instant before, Instant after) {
+    Duration apart = Duration.between(before, after).abs().plus(HALF_A_SECOND);
+    long seconds = apart.toSeconds();
+    return seconds > 0
+        && seconds <= MOST_APART.toSeconds()
+        && seconds % QUARTER_OF_AN_HOUR.toSeconds() == 0;
+  }
+
+  @SuppressWarnings("JavaUtilDate") // users have it
   private static Optional<Instant> instant(Object value) {
     if (value instanceof Instant instant) {
       return Optional.of(instant);
@@ -83,9 +110,20 @@ final class DifferenceKind {
     if (value instanceof LocalDateTime local) {
       return Optional.of(local.toInstant(ZoneOffset.UTC));
     }
+    if (value instanceof LocalDate date) {
+      return Optional.of(date.atStartOfDay(ZoneOffset.UTC).toInstant());
+    }
+    if (value instanceof LocalTime time) {
+      return Optional.of(LocalDate.EPOCH.atTime(time).toInstant(ZoneOffset.UTC));
+    }
     if (value instanceof OffsetDateTime offset) {
       return Optional.of(offset.toInstant());
     }
-    return value instanceof ZonedDateTime zoned ? Optional.of(zoned.toInstant()) : Optional.empty();
+    if (value instanceof ZonedDateTime zoned) {
+      return Optional.of(zoned.toInstant());
+    }
+    return value instanceof Date date
+        ? Optional.of(Instant.ofEpochMilli(date.getTime()))
+        : Optional.empty();
   }
 }

@@ -36,6 +36,8 @@ public record Divergence(
     TRUNCATED,
     /** The value with something added arrived. */
     PADDED,
+    /** The same time in another zone, or a time that is whole quarters of an hour away. */
+    SHIFTED,
     /** Nothing arrived. */
     MISSING,
     /** Something arrived where nothing was sent. */

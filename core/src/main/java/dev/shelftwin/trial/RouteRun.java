@@ -81,7 +81,12 @@ final class RouteRun {
    */
   RunResult run(Sample sample, int number) {
     begins.accept(number);
+    return DefaultTimeZone.kept(() -> send(sample, number));
+  }
+
+  private RunResult send(Sample sample, int number) {
     tools.repositories().begin(number);
+    tools.normalization().begin();
     Map<String, @Nullable Object> callerValues = sample.passedValues();
     Object object = sample.start().create();
     Observation start = observer.observe(object, route.start());

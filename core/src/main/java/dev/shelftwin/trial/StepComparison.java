@@ -19,6 +19,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.BiPredicate;
 import org.jspecify.annotations.Nullable;
 
 /** Compares what arrived on one step of a route with what must arrive. */
@@ -87,7 +88,12 @@ final class StepComparison {
     if (existing.isEmpty()) {
       pairs.addAll(parents(hop, after));
     }
-    return divergences(pairs, sample);
+    return divergences(
+        pairs,
+        (pair, difference) ->
+            pair.field().isPresent()
+                && tools.normalization().isOwn(hop, pair.field().get(), after.object(), difference),
+        sample);
   }
 
   /** Every child row must refer to the row that has it. */
@@ -218,19 +224,31 @@ final class StepComparison {
   Optional<Divergence> ofWhole(Object expected, Object actual, int sample) {
     return divergence(
         new Pair(Optional.empty(), ExpectedValue.of(expected), new ObservedValue.Present(actual)),
+        (pair, difference) -> false,
         sample);
   }
 
   /** The divergence of one field. */
   Optional<Divergence> ofField(
       Field field, ExpectedValue expected, ObservedValue actual, int sample) {
-    return divergence(new Pair(Optional.of(field), expected, actual), sample);
+    return divergence(
+        new Pair(Optional.of(field), expected, actual),
+        // After a value that its type normalized, the start has it as it was before.
+        (pair, difference) ->
+            tools.normalization().met()
+                && Normalization.isNormalized(difference.expected(), difference.actual()),
+        sample);
   }
 
   private List<Divergence> divergences(List<Pair> pairs, int sample) {
+    return divergences(pairs, (pair, difference) -> false, sample);
+  }
+
+  private List<Divergence> divergences(
+      List<Pair> pairs, BiPredicate<Pair, ValueComparison.Difference> right, int sample) {
     List<Divergence> divergences = new ArrayList<>();
     for (Pair pair : pairs) {
-      Optional<Divergence> divergence = divergence(pair, sample);
+      Optional<Divergence> divergence = divergence(pair, right, sample);
       tools.stubs().compared(pair.field());
       if (divergence.isPresent()) {
         divergences.add(
@@ -242,11 +260,12 @@ final class StepComparison {
     return divergences;
   }
 
-  private Optional<Divergence> divergence(Pair pair, int sample) {
+  private Optional<Divergence> divergence(
+      Pair pair, BiPredicate<Pair, ValueComparison.Difference> right, int sample) {
     return tools
         .comparison()
         .difference(pair.expected(), pair.actual())
-        .filter(difference -> !isAccepted(pair, difference))
+        .filter(difference -> !isAccepted(pair, difference) && !right.test(pair, difference))
         .map(
             difference ->
                 new Divergence(

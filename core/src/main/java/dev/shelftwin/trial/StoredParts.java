@@ -8,6 +8,7 @@ import dev.shelftwin.shape.FieldRole;
 import dev.shelftwin.shape.Role;
 import dev.shelftwin.shape.Shape;
 import dev.shelftwin.shape.Shapes;
+import java.util.Collection;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -44,7 +45,7 @@ final class StoredParts {
         .collect(Collectors.toSet());
   }
 
-  /** The fields of an object; none for enumerations and JDK types. */
+  /** The fields of an object; none for enumerations, containers and JDK types. */
   List<Field> of(Object object) {
     List<Field> fields = known.get(object.getClass());
     if (fields == null) {
@@ -56,7 +57,12 @@ final class StoredParts {
 
   private List<Field> find(Class<?> type) {
     String name = type.getCanonicalName();
-    if (name == null || Enum.class.isAssignableFrom(type) || name.startsWith("java.")) {
+    boolean isContainer =
+        Collection.class.isAssignableFrom(type) || Map.class.isAssignableFrom(type);
+    if (name == null
+        || isContainer
+        || Enum.class.isAssignableFrom(type)
+        || name.startsWith("java.")) {
       return List.of();
     }
     Set<String> hidden = internal.getOrDefault(name, Set.of());

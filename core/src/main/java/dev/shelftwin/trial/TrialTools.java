@@ -20,6 +20,7 @@ final class TrialTools {
   private final CompiledMappers mappers;
   private final UserClasses classes;
   private final HopRunner hops;
+  private final Normalization normalization;
   private final StubAnswers stubs = new StubAnswers();
 
   TrialTools(Ledger ledger, Shapes shapes, ClassLoader loader, TriedMappers tried) {
@@ -28,10 +29,11 @@ final class TrialTools {
     classes = new UserClasses(loader);
     access = new ObjectAccess(classes);
     ValueFitting fitting = new ValueFitting(classes);
+    normalization = new Normalization(access, fitting);
     StoredParts parts = new StoredParts(ledger, shapes);
     text = new ValueText(parts, access);
     accepted = new AcceptedLosses(ledger);
-    comparison = new ValueComparison(parts, access, text, accepted, stubs);
+    comparison = new ValueComparison(parts, access, text, accepted, normalization, stubs);
     ValueSampler values = new ValueSampler(ledger.plan(), shapes, classes, access, fitting);
     // Rows are sampled objects, and samples need rows to refer to.
     RowSource rows = (operation, key) -> repositories().find(operation, key);
@@ -95,6 +97,10 @@ final class TrialTools {
 
   CompiledMappers mappers() {
     return mappers;
+  }
+
+  Normalization normalization() {
+    return normalization;
   }
 
   StubAnswers stubs() {

@@ -145,6 +145,23 @@ class DrafterTest {
   }
 
   @Test
+  void takesSubpackagesButLeavesThoseOfOtherLayers() {
+    Project project =
+        new Project(folder)
+            .instead(
+                "", Project.GLAZES.replace("package coop.kiln.store;", "package coop.kiln.a.b;"));
+    Draft draft =
+        project.draft(
+            new LayerPackage(Role.PERSISTENCE, "coop.kiln.**"),
+            new LayerPackage(Role.DOMAIN, "coop.kiln.model"),
+            new LayerPackage(Role.TRANSFER, "coop.kiln.api"));
+    assertThat(draft.text())
+        .contains("kiln: { role: persistence, package: coop.kiln.** }")
+        .contains("kiln: GlazeRow\n", "model: Glaze\n");
+    assertThat(project.with(draft).check()).isEmpty();
+  }
+
+  @Test
   void pairsTypesOfOtherNamesByTheirFields() {
     Project project =
         new Project(folder)

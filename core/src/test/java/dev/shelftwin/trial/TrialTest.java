@@ -163,6 +163,67 @@ class TrialTest {
             });
   }
 
+  /** What types do with their own values on purpose, whichever way these come in. */
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      textBlock =
+          """
+          Optional<String> note) {}      | Optional<String> note) { public Glaze { name = name.strip(); } }
+          Optional<String> note) {}      | Optional<String> note) { public Glaze { name = name.toLowerCase(java.util.Locale.ROOT); } }
+          Optional<String> note) {}      | Optional<String> note) { public Glaze { note = note.map(String::strip); } }
+          if (value.isBlank())           | value = value.toLowerCase(java.util.Locale.ROOT); if (value.isBlank())
+          """)
+  void aTypeMayNormalizeItsValues(String find, String put) {
+    Project project = new Project(folder).with(find, put);
+    assertThat(divergences(project.trial())).isEmpty();
+  }
+
+  @Test
+  void elementsMayNormalizeTheirValuesToo() {
+    Project project =
+        new Project(folder)
+            .java(
+                """
+                package coop.kiln.model;
+                import java.math.*;
+                public record Line(String text, BigDecimal grams) {
+                  public Line {
+                    text = text.strip();
+                    grams = grams.setScale(2, RoundingMode.HALF_UP);
+                  }
+                }
+                package coop.kiln.model;
+                public record Recipe(String name, java.util.List<Line> lines) {}
+                package coop.kiln.api;
+                public record RecipeLine(String text, java.math.BigDecimal grams) {}
+                package coop.kiln.api;
+                public record RecipeView(String name, java.util.List<RecipeLine> lines) {}
+                """)
+            .plan(
+                """
+                  Line: { model: Line, api: { RecipeLine: both } }
+                  Recipe: { model: Recipe, api: { RecipeView: both } }
+                """);
+    assertThat(divergences(project.trial())).isEmpty();
+  }
+
+  @ParameterizedTest
+  @ValueSource(
+      strings = {
+        "note = Optional.empty();",
+        "name = name.isEmpty() ? name : name.substring(1);",
+        "name = name + name;"
+      })
+  void aTypeMayNotLoseItsValues(String loss) {
+    Project project =
+        new Project(folder)
+            .with(
+                "Optional<String> note) {}",
+                "Optional<String> note) { public Glaze { " + loss + " } }");
+    assertThat(divergences(project.trial())).isNotEmpty();
+  }
+
   private static final String FACTORIES =
       """
       Optional<String> note) {

@@ -1,5 +1,8 @@
 package dev.shelftwin.junit;
 
+import dev.shelftwin.plan.Database;
+import dev.shelftwin.plan.Text;
+import dev.shelftwin.shape.Place;
 import dev.shelftwin.trial.TrialOptions;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -42,9 +45,19 @@ final class PlanTreeResolver implements ParameterResolver {
             OptionalInt.empty(),
             !value(context, "in-memory", "true or false", PlanTreeResolver::truth)
                 .orElse(settings.inMemory()));
-    PlanTree tree = new PlanTree(plan, options, context.getRequiredTestClass().getClassLoader());
+    String database = text(context, "database").orElse(settings.database());
+    PlanTree tree =
+        new PlanTree(
+            plan,
+            database.isEmpty() ? options : in(options, database),
+            context.getRequiredTestClass().getClassLoader());
     closeWith(context, tree);
     return tree;
+  }
+
+  private static TrialOptions in(TrialOptions options, String url) {
+    Text text = new Text(url, Place.in(PREFIX + "database"));
+    return options.in(new Database(text, Optional.empty()));
   }
 
   private static void closeWith(ExtensionContext context, PlanTree tree) {

@@ -10,7 +10,8 @@ import java.lang.annotation.Target;
 
 /**
  * What a test class of a plan tries. JUnit's configuration parameters {@code shelftwin.plan},
- * {@code shelftwin.samples}, {@code shelftwin.seed} and {@code shelftwin.in-memory} override it.
+ * {@code shelftwin.samples}, {@code shelftwin.seed}, {@code shelftwin.in-memory} and {@code
+ * shelftwin.database} override it.
  */
 @Documented
 @Inherited
@@ -32,6 +33,12 @@ public @interface TrialSettings {
 
   /** Whether mappers are tried without JSON and a database. */
   boolean inMemory() default false;
+
+  /**
+   * The JDBC URL of the database for rows, instead of the plan's; the plan's, or one in memory, if
+   * empty. Credentials are read from the environment.
+   */
+  String database() default "";
 
   /** The concepts that are tried; none for all. */
   String[] concepts() default {};

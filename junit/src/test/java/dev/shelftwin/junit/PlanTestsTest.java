@@ -65,10 +65,15 @@ class PlanTestsTest {
 
     @Override
     public Doubles doubles() {
-      return Doubles.none()
-          .finding(
-              GlazeRow.class, code -> ROWS.computeIfAbsent(code, key -> GlazeRow.of((String) key)))
-          .supplying(Instant.class, () -> Instant.ofEpochSecond(TIMES.incrementAndGet()));
+      return Doubles.none().finding(GlazeRow.class, this::row).supplying(Instant.class, this::time);
+    }
+
+    private GlazeRow row(Object code) {
+      return ROWS.computeIfAbsent(code, key -> GlazeRow.of((String) key));
+    }
+
+    private Instant time() {
+      return Instant.ofEpochSecond(TIMES.incrementAndGet());
     }
   }
 
@@ -198,7 +203,8 @@ class PlanTestsTest {
   @CsvSource({
     "shelftwin.samples, 0, 'is ''0''; give a number from 1 on'",
     "shelftwin.in-memory, yes, 'is ''yes''; give true or false'",
-    "shelftwin.plan, gone.yaml, There is no plan gone.yaml in "
+    "shelftwin.plan, gone.yaml, There is no plan gone.yaml in ",
+    "shelftwin.database, jdbc:none:here, no JDBC driver on the class path accepts this URL"
   })
   void parametersComeBeforeTheAnnotationAndAreChecked(String name, String value, String message) {
     assertThat(run(kit().configurationParameter(name, value), selectClass(Sound.class)))

@@ -135,8 +135,15 @@ public final class FindingText {
     return findings.stream().filter(finding -> finding.severity() == severity).count();
   }
 
+  /** What is not the same in an existing schema and in its rows; empty if all is. */
+  public static String ofTables(List<Finding> findings, Style style) {
+    return findings.isEmpty()
+        ? ""
+        : style.strong("Existing tables") + "\n\n" + of(findings, style) + "\n";
+  }
+
   /** A number with its noun. */
   public static String counted(long count, String what) {
-    return count + " " + what + (count == 1 ? "" : "s");
+    return count + " " + what + (count == 1 ? "" : what.endsWith("s") ? "es" : "s");
   }
 }

@@ -64,14 +64,22 @@ public final class JsonReport {
             "warnings", FindingText.count(findings, Severity.WARNING)));
   }
 
-  /** The result of a trial as a document. */
-  public static String of(TrialResult result, List<ObservedMapper> mappers) {
-    return write(
+  /**
+   * The result of a trial as a document.
+   *
+   * @param tables what is not the same in an existing schema and in the rows; left out if empty
+   */
+  public static String of(TrialResult result, List<ObservedMapper> mappers, List<Finding> tables) {
+    Map<String, @Nullable Object> document =
         object(
             "plan", result.plan(),
             "seed", result.seed(),
             "routes", result.routes().stream().map(JsonReport::route).toList(),
-            "mappers", mappers.stream().map(JsonReport::mapper).toList()));
+            "mappers", mappers.stream().map(JsonReport::mapper).toList());
+    if (!tables.isEmpty()) {
+      document.put("tables", tables.stream().map(JsonReport::finding).toList());
+    }
+    return write(document);
   }
 
   private static Map<String, @Nullable Object> concept(ConceptLedger concept) {

@@ -2,11 +2,11 @@ package dev.shelftwin.store;
 
 import jakarta.persistence.Column;
 import jakarta.persistence.Convert;
-import jakarta.persistence.EntityManager;
-import jakarta.persistence.EntityManagerFactory;
+import jakarta.persistence.PersistenceException;
 import jakarta.persistence.Table;
 import java.lang.reflect.Field;
 import java.sql.Connection;
+import java.sql.DatabaseMetaData;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.util.Arrays;
@@ -16,6 +16,7 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
+import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 
@@ -30,21 +31,31 @@ final class Columns {
 
   private final Map<Class<?>, Map<String, String>> byField = new HashMap<>();
 
+  /** How databases name a column in a message: in quotes, after its table or before its type. */
+  private static final Pattern NAMED =
+      Pattern.compile("(?i)column\\s+[\"'`](?:[^\"'`]+[\"'`][.][\"'`])*([^\"'`\\s]+)");
+
   /** The quoted names of a table and one of its columns. */
   record Name(String table, String column) {}
 
   private Columns() {}
 
-  static Columns read(EntityManagerFactory factory) {
+  static Columns read(RowTables tables) {
     Columns columns = new Columns();
-    try (EntityManager entities = factory.createEntityManager()) {
-      entities.runWithConnection((Connection connection) -> columns.read(connection));
+    try (Connection connection = tables.source().getConnection()) {
+      columns.read(connection, tables);
+    } catch (SQLException failure) {
+      throw new PersistenceException("the columns cannot be read", failure);
     }
     return columns;
   }
 
-  private void read(Connection connection) throws SQLException {
-    try (ResultSet all = connection.getMetaData().getColumns(null, "PUBLIC", null, null)) {
+  private void read(Connection connection, RowTables tables) throws SQLException {
+    DatabaseMetaData metadata = connection.getMetaData();
+    String quote = metadata.getIdentifierQuoteString().strip();
+    try (ResultSet all =
+        metadata.getColumns(
+            tables.catalog().orElse(null), tables.schema().orElse(null), null, null)) {
       while (all.next()) {
         types
             .computeIfAbsent(bare(all.getString("TABLE_NAME")), table -> new HashMap<>())
@@ -54,8 +65,8 @@ final class Columns {
             .put(
                 bare(all.getString("COLUMN_NAME")),
                 new Name(
-                    '"' + all.getString("TABLE_NAME") + '"',
-                    '"' + all.getString("COLUMN_NAME") + '"'));
+                    quote + all.getString("TABLE_NAME") + quote,
+                    quote + all.getString("COLUMN_NAME") + quote));
       }
     }
   }
@@ -87,10 +98,15 @@ final class Columns {
 
   /** The field whose column a database message names; empty if it names none. */
   String fieldIn(Class<?> row, String message) {
-    String text = bare(message);
+    Set<String> named =
+        NAMED
+            .matcher(message)
+            .results()
+            .map(found -> bare(found.group(1)))
+            .collect(Collectors.toSet());
     for (Class<?> level = row; level != null; level = level.getSuperclass()) {
       for (Field field : level.getDeclaredFields()) {
-        if (text.contains("column\"" + bare(column(field)))) {
+        if (named.contains(bare(column(field)))) {
           return field.getName();
         }
       }
@@ -115,12 +131,12 @@ final class Columns {
     return "";
   }
 
-  private static String table(Class<?> row) {
+  static String table(Class<?> row) {
     @Nullable Table table = row.getAnnotation(Table.class);
     return table == null || table.name().isEmpty() ? row.getSimpleName() : table.name();
   }
 
-  private static String column(Field field) {
+  static String column(Field field) {
     @Nullable Column column = field.getAnnotation(Column.class);
     return column == null || column.name().isEmpty() ? field.getName() : column.name();
   }
@@ -138,7 +154,7 @@ final class Columns {
     return name.startsWith("char") ? name + "(" + size + ")" : name;
   }
 
-  private static String bare(String name) {
+  static String bare(String name) {
     return name.toLowerCase(Locale.ROOT).replaceAll("[_\\s]", "");
   }
 }

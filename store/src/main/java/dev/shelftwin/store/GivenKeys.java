@@ -29,9 +29,6 @@ import org.jspecify.annotations.Nullable;
  */
 final class GivenKeys {
 
-  /** Larger than the keys of samples, so that a generated key is not one of them. */
-  private static final int FIRST_GENERATED = 1_000_000_000;
-
   private static final Set<Class<? extends Annotation>> OTHERS =
       Set.of(
           Id.class,
@@ -43,8 +40,10 @@ final class GivenKeys {
 
   private final EntityManager entities;
   private final Columns columns;
+  private final KeyGenerators generators;
 
-  GivenKeys(EntityManager entities, Columns columns) {
+  GivenKeys(EntityManager entities, Columns columns, KeyGenerators generators) {
+    this.generators = generators;
     this.entities = entities;
     this.columns = columns;
   }
@@ -71,7 +70,7 @@ final class GivenKeys {
     List<Child> known = childrenWithKeys(row);
     known.forEach(child -> child.setKey(null));
     if (!known.isEmpty()) {
-      restartGenerators();
+      generators.restart();
     }
     Object written = row;
     Optional<Field> generated = givenKey(row);
@@ -190,7 +189,7 @@ final class GivenKeys {
   private void insert(Object row, Field generated, Object key) {
     Columns.Name column = columns.name(row.getClass(), generated).orElseThrow();
     Members.write(row, generated, generated.getType().isPrimitive() ? 0 : null);
-    restartGenerators();
+    generators.restart();
     entities.persist(row);
     entities.flush();
     replaceKey(column, identifier(row), key);
@@ -232,20 +231,5 @@ final class GivenKeys {
       }
     }
     return Optional.empty();
-  }
-
-  private void restartGenerators() {
-    List<?> names =
-        entities
-            .createNativeQuery(
-                "select '\"' || sequence_schema || '\".\"' || sequence_name || '\"'"
-                    + " from information_schema.sequences where base_value < "
-                    + FIRST_GENERATED)
-            .getResultList();
-    for (Object name : names) {
-      entities
-          .createNativeQuery("alter sequence " + name + " restart with " + FIRST_GENERATED)
-          .executeUpdate();
-    }
   }
 }

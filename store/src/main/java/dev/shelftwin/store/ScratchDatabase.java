@@ -4,46 +4,39 @@ import dev.shelftwin.trial.End.Passage;
 import dev.shelftwin.trial.EndRefusal;
 import jakarta.persistence.EntityManager;
 import jakarta.persistence.EntityManagerFactory;
-import jakarta.persistence.PersistenceConfiguration;
 import jakarta.persistence.PersistenceException;
-import jakarta.persistence.ValidationMode;
+import java.sql.SQLException;
 import java.util.List;
 import java.util.Objects;
-import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 
-/** An empty database in memory with the tables of some rows. Used by one thread. */
+/** Empty tables of some rows in a database. Used by one thread. */
 final class ScratchDatabase implements AutoCloseable {
 
   private final EntityManagerFactory factory;
+  private final RowDatabase database;
+  private final RowTables tables;
+  private final KeyGenerators generators;
   private @Nullable EntityManager entities;
   private @Nullable Columns columns;
 
-  private ScratchDatabase(EntityManagerFactory factory) {
+  private ScratchDatabase(EntityManagerFactory factory, RowDatabase database, RowTables tables) {
     this.factory = factory;
+    this.database = database;
+    this.tables = tables;
+    this.generators = new KeyGenerators(tables);
   }
 
   /**
-   * Creates the database and its tables.
+   * Creates the tables, unless they are there.
    *
    * @throws PersistenceException if the provider rejects the rows' classes
    */
-  static ScratchDatabase open(List<Class<?>> managed) {
-    // Few distinct statements are executed again and again.
-    String url = "jdbc:h2:mem:" + UUID.randomUUID() + ";QUERY_CACHE_SIZE=1024";
-    PersistenceConfiguration configuration =
-        new PersistenceConfiguration("shelf-twin-scratch")
-            .property("jakarta.persistence.jdbc.url", url)
-            .property("jakarta.persistence.schema-generation.database.action", "create")
-            .property("hibernate.hbm2ddl.halt_on_error", "true")
-            // What a table keeps is asked here; and the provider would look for the validation API
-            // where only the rows' loader has it (Jakarta Persistence 3.2, §3.6.1.1).
-            .validationMode(ValidationMode.NONE)
-            // The rows' own loader before the provider's, which may know classes of the same names.
-            .property("hibernate.classLoaders", List.of(loader(managed)))
-            .property("hibernate.classLoader.tccl_lookup_precedence", "before");
-    managed.forEach(configuration::managedClass);
-    return new ScratchDatabase(configuration.createEntityManagerFactory());
+  static ScratchDatabase open(List<Class<?>> managed, RowDatabase database) {
+    PersistenceUnit unit = new PersistenceUnit(managed, loader(managed));
+    RowTables tables = database.tables(unit.provider());
+    EntityManagerFactory factory = unit.open(tables);
+    return new ScratchDatabase(factory, database, tables);
   }
 
   /**
@@ -55,7 +48,7 @@ final class ScratchDatabase implements AutoCloseable {
     entities = session;
     try {
       session.getTransaction().begin();
-      GivenKeys keys = new GivenKeys(session, columns());
+      GivenKeys keys = new GivenKeys(session, columns(), generators);
       new ReferencedRows(factory.getMetamodel(), keys).persistThoseOf(row);
       Object key = keys.write(row);
       session.clear();
@@ -67,6 +60,7 @@ final class ScratchDatabase implements AutoCloseable {
   }
 
   private EndRefusal refusal(Class<?> row, RuntimeException refused) {
+    mustGoOnAfter(refused);
     Throwable cause = innermost(refused);
     String message = Objects.requireNonNullElse(cause.getMessage(), cause.toString());
     String reason =
@@ -76,26 +70,44 @@ final class ScratchDatabase implements AutoCloseable {
         field.isEmpty() ? Columns.convertedField(row, cause) : field, reason, refused);
   }
 
+  private void mustGoOnAfter(RuntimeException refused) {
+    for (Throwable cause = refused; cause != null; cause = cause.getCause()) {
+      if (cause instanceof SQLException failure) {
+        database.mustGoOnAfter(failure);
+      }
+    }
+  }
+
   /** Takes everything back that the last row left. */
   private void release() {
-    if (entities != null) {
-      if (entities.getTransaction().isActive()) {
-        entities.getTransaction().rollback();
-      }
-      entities.close();
+    @Nullable EntityManager session = entities;
+    if (session != null) {
       entities = null;
+      try {
+        if (session.getTransaction().isActive()) {
+          session.getTransaction().rollback();
+        }
+        session.close();
+      } catch (RuntimeException failure) {
+        mustGoOnAfter(failure);
+        throw failure;
+      }
     }
   }
 
   @Override
   public void close() {
-    release();
+    try {
+      release();
+    } catch (RuntimeException gone) {
+      // A session that is gone has been taken back by the server.
+    }
     factory.close();
   }
 
   private Columns columns() {
     if (columns == null) {
-      columns = Columns.read(factory);
+      columns = Columns.read(tables);
     }
     return columns;
   }

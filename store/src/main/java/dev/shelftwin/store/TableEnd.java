@@ -1,33 +1,51 @@
 package dev.shelftwin.store;
 
+import dev.shelftwin.plan.Database;
+import dev.shelftwin.plan.Text;
 import dev.shelftwin.trial.End;
 import dev.shelftwin.trial.EndMissing;
 import jakarta.persistence.PersistenceException;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
-import java.util.logging.Level;
-import java.util.logging.Logger;
 import org.jspecify.annotations.Nullable;
 
 /**
- * Rows through a JPA provider (Jakarta Persistence 3.2) into a scratch database and back. Every row
- * is written, read back by a query of its own, and rolled back, so that the database stays empty.
- * Each thread has a database of its own, so that no thread waits for another one's rows.
+ * Rows through a JPA provider (Jakarta Persistence 3.2) into a database and back. Every row is
+ * written, read back by a query of its own, and rolled back, so that the tables stay empty. Each
+ * thread has tables of its own, so that no thread waits for another one's rows; only in an existing
+ * schema all of them use the same.
  */
 public final class TableEnd implements End {
 
-  /** A field, because the logging framework drops the level of loggers without a reference. */
-  private static final Logger PROVIDER = Logger.getLogger("org.hibernate");
-
   private final List<Class<?>> managed;
-  private final @Nullable Level levelBefore = PROVIDER.getLevel();
+  private final RowDatabase database;
+  private final ProviderLog log = ProviderLog.silent();
   private final Map<Thread, ScratchDatabase> databases = new ConcurrentHashMap<>();
   private volatile @Nullable PersistenceException failure;
 
-  /** An end for rows of these classes; a database is opened with the first row. */
+  /** An end for rows of these classes in memory; the tables are created with the first row. */
   public TableEnd(List<Class<?>> managed) {
+    this(managed, new MemoryDatabase());
+  }
+
+  /**
+   * An end for rows of these classes in a database.
+   *
+   * @param loader has the driver
+   * @throws dev.shelftwin.finding.InputException if the database cannot be reached
+   */
+  public TableEnd(List<Class<?>> managed, Database database, ClassLoader loader) {
+    this(
+        managed,
+        new ServerDatabase(
+            new DatabaseAccess(database, System.getenv(), loader),
+            database.schema().map(Text::value)));
+  }
+
+  private TableEnd(List<Class<?>> managed, RowDatabase database) {
     this.managed = List.copyOf(managed);
+    this.database = database;
   }
 
   @Override
@@ -51,9 +69,8 @@ public final class TableEnd implements End {
     if (earlier != null) {
       throw missing(earlier);
     }
-    PROVIDER.setLevel(Level.SEVERE);
     try {
-      ScratchDatabase opened = ScratchDatabase.open(managed);
+      ScratchDatabase opened = ScratchDatabase.open(managed, database);
       databases.put(Thread.currentThread(), opened);
       return opened;
     } catch (PersistenceException refused) {
@@ -66,7 +83,8 @@ public final class TableEnd implements End {
   public void close() {
     databases.values().forEach(ScratchDatabase::close);
     databases.clear();
-    PROVIDER.setLevel(levelBefore);
+    database.close();
+    log.close();
   }
 
   private static EndMissing missing(PersistenceException refused) {
