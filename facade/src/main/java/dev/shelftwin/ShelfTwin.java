@@ -21,6 +21,7 @@ import dev.shelftwin.plan.PlanReader;
 import dev.shelftwin.rule.CheckResult;
 import dev.shelftwin.rule.Checker;
 import dev.shelftwin.rule.TableFindings;
+import dev.shelftwin.shape.TypeRef;
 import dev.shelftwin.source.CodePaths;
 import dev.shelftwin.source.JavaReader;
 import dev.shelftwin.trial.Doubles;
@@ -285,7 +286,7 @@ public final class ShelfTwin implements AutoCloseable {
         code.userCode()
             .run(
                 Map.of(),
-                List.of(),
+                UserEnds.rows(plan, reader).map(TypeRef::outermostName).toList(),
                 (loader, uncompiled) -> UserEnds.differences(plan, database, reader, loader));
     return TableFindings.of(ledger(), differences, LocalDate.now(ZoneId.systemDefault()));
   }
@@ -340,8 +341,12 @@ public final class ShelfTwin implements AutoCloseable {
     if (!options.ends()) {
       return new Trial(ledger, reader, loader, Ends.NONE, mappers, options).run(progress);
     }
+    boolean sharesTables =
+        options.database().or(plan::database).flatMap(Database::schema).isPresent();
+    // In the tables of an existing schema, one thread would wait for the rows of another one.
+    TrialOptions fitting = sharesTables ? options.withThreads(1) : options;
     try (UserEnds ends = new UserEnds(plan, options.database(), reader, loader)) {
-      return new Trial(ledger, reader, loader, ends, mappers, options).run(progress);
+      return new Trial(ledger, reader, loader, ends, mappers, fitting).run(progress);
     }
   }
 }

@@ -6,7 +6,6 @@ import dev.shelftwin.finding.TableDifference;
 import dev.shelftwin.ledger.LayerTypes;
 import dev.shelftwin.ledger.ResolvedShape;
 import dev.shelftwin.plan.Database;
-import dev.shelftwin.plan.Layer;
 import dev.shelftwin.plan.Plan;
 import dev.shelftwin.plan.Text;
 import dev.shelftwin.shape.Place;
@@ -25,9 +24,9 @@ import java.lang.reflect.ParameterizedType;
 import java.lang.reflect.Type;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -61,21 +60,15 @@ final class UserEnds implements Ends, AutoCloseable {
     this.table =
         chosen
             .or(plan::database)
-            .map(database -> tableIn(database, managed))
-            .orElseGet(() -> (End) make(TableEnd.class, List.class, managed));
-  }
-
-  private End tableIn(Database database, List<Class<?>> managed) {
-    try {
-      return (End)
-          load(TableEnd.class.getName())
-              .getConstructor(List.class, Database.class, ClassLoader.class)
-              .newInstance(managed, database, loader);
-    } catch (InvocationTargetException thrown) {
-      throw ofStore(thrown);
-    } catch (ReflectiveOperationException impossible) {
-      throw new IllegalStateException(impossible);
-    }
+            .map(
+                database ->
+                    make(
+                        TableEnd.class.getName(),
+                        List.of(List.class, Database.class, ClassLoader.class),
+                        managed,
+                        database,
+                        loader))
+            .orElseGet(() -> make(TableEnd.class.getName(), List.of(List.class), managed));
   }
 
   @Override
@@ -107,14 +100,14 @@ final class UserEnds implements Ends, AutoCloseable {
               .getMethod("of", List.class, Database.class, ClassLoader.class)
               .invoke(null, managed(plan, shapes, loader), database, loader);
     } catch (InvocationTargetException thrown) {
-      throw ofStore(thrown);
+      throw ofEnd(thrown);
     } catch (ReflectiveOperationException impossible) {
       throw new IllegalStateException(impossible);
     }
   }
 
-  /** What our code for databases throws: errors of the input, or of a provider. */
-  private static InputException ofStore(InvocationTargetException thrown) {
+  /** What an end throws: errors of the input, or of a library. */
+  private static InputException ofEnd(InvocationTargetException thrown) {
     Throwable innermost = thrown;
     while (innermost.getCause() != null) {
       innermost = innermost.getCause();
@@ -123,33 +116,36 @@ final class UserEnds implements Ends, AutoCloseable {
       }
     }
     return new InputException(
-        Place.in("database"),
-        "the provider of the rows refuses: " + innermost.getMessage(),
+        Place.in("the ends of the routes"),
+        "a library refuses: " + innermost,
         "correct what it names");
   }
 
   private static List<Class<?>> managed(Plan plan, Shapes shapes, ClassLoader loader) {
     List<Class<?>> managed = new ArrayList<>();
-    for (Layer layer : plan.layers()) {
-      if (layer.role() == Role.PERSISTENCE) {
-        new LayerTypes(shapes)
-            .shapes(layer)
-            .filter(shape -> MANAGED.stream().anyMatch(shape::has))
-            .map(Shape::type)
-            .forEach(type -> managed.add(load(type.binaryName(), loader)));
-      }
-    }
+    rows(plan, shapes).forEach(type -> managed.add(load(type.binaryName(), loader)));
     return managed;
+  }
+
+  /** The types that a provider manages. */
+  static Stream<TypeRef> rows(Plan plan, Shapes shapes) {
+    return plan.layers().stream()
+        .filter(layer -> layer.role() == Role.PERSISTENCE)
+        .flatMap(new LayerTypes(shapes)::shapes)
+        .filter(shape -> MANAGED.stream().anyMatch(shape::has))
+        .map(Shape::type);
   }
 
   /** The JSON library that the users have; ours if they have none. */
   private End usualWire() {
-    for (JsonLibrary library : JsonLibrary.values()) {
-      if (loader instanceof UserClassLoader users && users.isOfUsers(library.heart)) {
-        return (End) make(library.end);
-      }
-    }
-    return (End) make(JsonEnd.class);
+    JsonLibrary usual =
+        loader instanceof UserClassLoader users
+            ? Stream.of(JsonLibrary.values())
+                .filter(library -> users.isOfUsers(library.heart))
+                .findFirst()
+                .orElse(JsonLibrary.JACKSON_2)
+            : JsonLibrary.JACKSON_2;
+    return make(usual.end, List.of());
   }
 
   /** The JSON libraries, the one that most have first. */
@@ -171,19 +167,17 @@ final class UserEnds implements Ends, AutoCloseable {
     int dot = method.value().lastIndexOf('.');
     try {
       Object mapper =
-          Objects.requireNonNull(
-              load(method.value().substring(0, dot))
-                  .getMethod(method.value().substring(dot + 1))
-                  .invoke(null),
-              "null");
+          load(method.value().substring(0, dot))
+              .getMethod(method.value().substring(dot + 1))
+              .invoke(null);
       for (JsonLibrary library : JsonLibrary.values()) {
         Optional<Class<?>> type = find(library.heart);
         if (type.filter(known -> known.isInstance(mapper)).isPresent()) {
-          return (End) make(library.end, type.get(), mapper);
+          return make(library.end, List.of(type.get()), mapper);
         }
       }
-      throw new IllegalArgumentException(mapper.getClass().getName());
-    } catch (ReflectiveOperationException | RuntimeException unusable) {
+      throw new IllegalArgumentException("it returned " + mapper);
+    } catch (ReflectiveOperationException | IllegalArgumentException unusable) {
       Throwable cause =
           unusable instanceof InvocationTargetException thrown ? thrown.getCause() : unusable;
       throw new InputException(
@@ -227,25 +221,13 @@ final class UserEnds implements Ends, AutoCloseable {
     }
   }
 
-  private Object make(Class<?> ours) {
-    return make(ours.getName());
-  }
-
-  private Object make(String ours) {
+  /** An end of ours, loaded beside the users' classes. */
+  private End make(String ours, List<Class<?>> parameters, Object... arguments) {
     try {
-      return load(ours).getConstructor().newInstance();
-    } catch (ReflectiveOperationException impossible) {
-      throw new IllegalStateException(impossible);
-    }
-  }
-
-  private Object make(Class<?> ours, Class<?> parameter, Object argument) {
-    return make(ours.getName(), parameter, argument);
-  }
-
-  private Object make(String ours, Class<?> parameter, Object argument) {
-    try {
-      return load(ours).getConstructor(parameter).newInstance(argument);
+      return (End)
+          load(ours).getConstructor(parameters.toArray(Class<?>[]::new)).newInstance(arguments);
+    } catch (InvocationTargetException thrown) {
+      throw ofEnd(thrown);
     } catch (ReflectiveOperationException impossible) {
       throw new IllegalStateException(impossible);
     }

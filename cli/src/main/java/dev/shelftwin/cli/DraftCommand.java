@@ -59,14 +59,12 @@ final class DraftCommand implements Callable<Integer> {
     Path file = plan.plan();
     boolean there = Files.exists(file);
     SupervisedObservation observation = new SupervisedObservation(console, plan);
+    DraftRequest request = new DraftRequest(file, plan.code(), packages());
     Draft draft =
-        WaitingLine.during(
-            console,
-            "reading the code",
-            () ->
-                PlanDraft.of(
-                    new DraftRequest(file, plan.code(), packages()),
-                    observe ? observation : MapperObservation.NONE));
+        observe // which shows its own progress
+            ? PlanDraft.of(request, observation)
+            : WaitingLine.during(
+                console, "reading the code", () -> PlanDraft.of(request, MapperObservation.NONE));
     boolean more = !draft.concepts().isEmpty() || draft.rows() > 0;
     if (!there || more) {
       PlanDraft.write(draft, file);

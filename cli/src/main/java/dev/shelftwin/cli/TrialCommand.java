@@ -93,8 +93,7 @@ final class TrialCommand implements Callable<Integer> {
       names = "--schema",
       paramLabel = "NAME",
       description =
-          "With --database: an existing schema, whose tables are used and in which everything is"
-              + " rolled back.")
+          "With --database: use the tables of this existing schema, and roll everything back.")
   private @Nullable String schema;
 
   @Option(
@@ -273,9 +272,12 @@ final class TrialCommand implements Callable<Integer> {
         Set.copyOf(skipped));
   }
 
-  /** The schema that is compared with the rows; none for a trial without a database. */
+  /**
+   * The schema that is compared with the rows; none for a trial without a database, and where an
+   * earlier virtual machine has compared it.
+   */
   private Optional<Database> existingSchema(ShelfTwin twin) {
-    return inMemory || mappersOnly
+    return inMemory || mappersOnly || alone || !skipped.isEmpty()
         ? Optional.empty()
         : Optional.ofNullable(database)
             .map(this::database)

@@ -23,7 +23,7 @@ final class WaitingLine {
   }
 
   /**
-   * Does some work.
+   * Runs some work, and shows what it is if that takes longer than the given time.
    *
    * @param what the line's text, such as {@code reading the code}
    */
@@ -49,7 +49,7 @@ final class WaitingLine {
     }
   }
 
-  /** Does some work, and shows a line after two seconds. */
+  /** Runs some work, and shows what it is if that takes longer than two seconds. */
   static <T> T during(Console console, String what, Supplier<T> work) {
     return during(console, what, ProgressLine.PATIENCE, work);
   }

@@ -118,4 +118,27 @@ class DatabaseIT {
       }
     }
   }
+
+  /** The message that the page shows. */
+  @Test
+  void aColumnThatAMigrationMadeShorterIsShownAtItsField() throws Exception {
+    Servers server = Servers.POSTGRESQL;
+    try (Connection connection = server.connect();
+        Statement statement = connection.createStatement()) {
+      statement.execute("create schema kiln_test");
+      statement.execute("create table kiln_test.firings (remarks varchar(10))");
+    }
+    String page = Files.readString(Path.of("../docs/how-to/databases.md"));
+    PageBlock shown =
+        PageBlock.of(page).stream()
+            .filter(block -> block.says("tested-by"))
+            .findFirst()
+            .orElseThrow();
+    Process trial =
+        trial(server.url(), "--schema", "kiln_test", "--concept", "Segment", "--samples", "1");
+    assertThat(trial.waitFor(2, TimeUnit.MINUTES)).isTrue();
+    assertThat(trial.exitValue()).as(text("err")).isEqualTo(1);
+    String out = text("out").replace(folder.resolve("kiln") + "/", "");
+    assertThat(out).contains("Existing tables").contains(shown.text());
+  }
 }

@@ -14,7 +14,7 @@ import java.nio.file.Path;
 import java.util.List;
 import org.junit.jupiter.api.Test;
 
-/** The uses of the library that the pages show. */
+/** The library, used as the documentation shows. */
 class LibraryTest {
 
   @Test

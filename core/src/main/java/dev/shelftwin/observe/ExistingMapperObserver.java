@@ -13,7 +13,6 @@ import dev.shelftwin.plan.ExistingMapper;
 import dev.shelftwin.plan.Text;
 import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.Shapes;
-import dev.shelftwin.shape.TypeRef;
 import dev.shelftwin.trial.Doubles;
 import dev.shelftwin.trial.UserObjects;
 import java.util.ArrayList;
@@ -80,8 +79,8 @@ public final class ExistingMapperObserver {
   public static List<String> classes(Ledger ledger, Shapes shapes) {
     Set<String> names = new LinkedHashSet<>();
     for (Task task : tasks(ledger)) {
-      names.add(outermost(task.hop().hop().from().shape().type()));
-      names.add(outermost(task.hop().hop().to().shape().type()));
+      names.add(task.hop().hop().from().shape().type().outermostName());
+      names.add(task.hop().hop().to().shape().type().outermostName());
     }
     Set<String> mappers =
         ledger.plan().concepts().stream()
@@ -92,12 +91,6 @@ public final class ExistingMapperObserver {
         .filter(name -> !mappers.contains(name) || shapes.find(name).isPresent())
         .forEach(names::add);
     return List.copyOf(names);
-  }
-
-  private static String outermost(TypeRef type) {
-    int dot = type.name().indexOf('.');
-    String name = dot < 0 ? type.name() : type.name().substring(0, dot);
-    return type.packageName().isEmpty() ? name : type.packageName() + "." + name;
   }
 
   /** One method of one hop. */

@@ -14,7 +14,10 @@ import java.util.List;
 import java.util.Optional;
 import java.util.stream.Stream;
 
-/** What is not the same in an existing schema and in its rows, where the rows are declared. */
+/**
+ * Turns differences between an existing schema and the rows into findings, each at the field that
+ * declares the column.
+ */
 public final class TableFindings {
 
   private final Ledger ledger;

@@ -72,6 +72,14 @@ public record TypeRef(String packageName, String name, List<TypeRef> arguments, 
     return packageName.isEmpty() ? binary : packageName + "." + binary;
   }
 
+  /**
+   * The qualified name of the type that a nested type is declared in; its own if it is not nested.
+   */
+  public String outermostName() {
+    int dot = name.indexOf('.');
+    return dot < 0 ? qualifiedName() : of(packageName, name.substring(0, dot)).qualifiedName();
+  }
+
   /** The last part of the name. */
   public String simpleName() {
     return name.substring(name.lastIndexOf('.') + 1);

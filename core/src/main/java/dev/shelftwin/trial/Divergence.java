@@ -36,7 +36,9 @@ public record Divergence(
     TRUNCATED,
     /** The value with something added arrived. */
     PADDED,
-    /** The same time in another zone, or a time that is whole quarters of an hour away. */
+    /**
+     * A time arrived as another zone has it: the same instant, or some quarters of an hour apart.
+     */
     SHIFTED,
     /** Nothing arrived. */
     MISSING,

@@ -18,6 +18,7 @@ public interface End extends AutoCloseable {
    *
    * @throws EndRefusal if the end rejects the object, or does not return it
    * @throws EndMissing if there is no such end
+   * @throws EndOccupied if the end has had another object before the trial that is in the way
    */
   Passage pass(Object object);
 

@@ -7,9 +7,11 @@ import dev.shelftwin.shape.Parameter;
 import java.lang.reflect.InvocationTargetException;
 import java.text.Normalizer;
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.Set;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -20,6 +22,7 @@ final class Normalization {
 
   private final ObjectAccess access;
   private final ValueFitting fitting;
+  private final Set<String> fields = new HashSet<>();
   private boolean met;
 
   Normalization(ObjectAccess access, ValueFitting fitting) {
@@ -30,11 +33,24 @@ final class Normalization {
   /** Forgets the sample before. */
   void begin() {
     met = false;
+    fields.clear();
   }
 
-  /** Whether a type normalized a value of the sample. */
-  boolean met() {
-    return met;
+  /**
+   * Notes that a value was compared: whether a type normalized it, or a part of it.
+   *
+   * @param field the name of the value's field in the hub
+   */
+  void compared(String field) {
+    if (met) {
+      fields.add(field);
+    }
+    met = false;
+  }
+
+  /** Whether a type normalized the value of a field of the hub in this sample, or a part of it. */
+  boolean changed(String field) {
+    return fields.contains(field);
   }
 
   /**

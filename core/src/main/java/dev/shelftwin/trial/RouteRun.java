@@ -110,6 +110,8 @@ final class RouteRun {
           HopLedger hop = ((RouteStep.ByMapper) step).ledger();
           object = tools.mappers().map(route.concept(), hop, object, existing, callerValues);
         }
+      } catch (EndOccupied occupied) {
+        throw new RejectedSample(step.stop(), String.valueOf(occupied.getMessage()));
       } catch (EndRefusal refusal) {
         return result(stops, List.of(refused(step, refusal, stops, number)));
       } catch (InvocationTargetException thrown) {

@@ -220,6 +220,10 @@ final class StepComparison {
         .findFirst();
   }
 
+  private String hubName(Field field) {
+    return concept.pairing().hubName(field.name(), step.to());
+  }
+
   /** The divergence of a whole object. */
   Optional<Divergence> ofWhole(Object expected, Object actual, int sample) {
     return divergence(
@@ -235,7 +239,7 @@ final class StepComparison {
         new Pair(Optional.of(field), expected, actual),
         // After a value that its type normalized, the start has it as it was before.
         (pair, difference) ->
-            tools.normalization().met()
+            tools.normalization().changed(hubName(field))
                 && Normalization.isNormalized(difference.expected(), difference.actual()),
         sample);
   }
@@ -250,6 +254,7 @@ final class StepComparison {
     for (Pair pair : pairs) {
       Optional<Divergence> divergence = divergence(pair, right, sample);
       tools.stubs().compared(pair.field());
+      pair.field().ifPresent(field -> tools.normalization().compared(hubName(field)));
       if (divergence.isPresent()) {
         divergences.add(
             isSwapped(pair, pairs)

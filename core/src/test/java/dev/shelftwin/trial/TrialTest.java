@@ -213,7 +213,8 @@ class TrialTest {
       strings = {
         "note = Optional.empty();",
         "name = name.isEmpty() ? name : name.substring(1);",
-        "name = name + name;"
+        "name = name + name;",
+        "code = new GlazeCode(name.strip().isEmpty() ? code.value() : name.strip());"
       })
   void aTypeMayNotLoseItsValues(String loss) {
     Project project =

@@ -102,12 +102,9 @@ final class DatabaseAccess {
 
   /** What a failed statement means for the whole trial: nothing more can be tried there. */
   InputException unusable(SQLException failure) {
-    String state = Objects.requireNonNullElse(failure.getSQLState(), "");
-    String remedy =
-        state.startsWith("28")
-            ? "set the environment variables " + USER + " and " + PASSWORD
-            : "let the database be reachable, or leave it out to use one in memory";
-    return wrong(String.valueOf(failure.getMessage()).strip(), remedy);
+    return wrong(
+        String.valueOf(failure.getMessage()).strip(),
+        Unusable.of(failure).orElse(Unusable.UNREACHABLE).remedy());
   }
 
   InputException wrong(String message, String remedy) {

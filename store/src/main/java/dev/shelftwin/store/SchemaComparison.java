@@ -4,7 +4,6 @@ import dev.shelftwin.finding.RuleId;
 import dev.shelftwin.finding.TableDifference;
 import dev.shelftwin.plan.Database;
 import dev.shelftwin.plan.Text;
-import dev.shelftwin.store.SchemaTables.Family;
 import dev.shelftwin.store.SchemaTables.SchemaColumn;
 import jakarta.persistence.Column;
 import jakarta.persistence.Entity;
@@ -15,6 +14,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.Predicate;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -22,6 +22,9 @@ import org.jspecify.annotations.Nullable;
  * server: so both are described in the same words, whatever naming strategy the provider has.
  */
 public final class SchemaComparison {
+
+  /** The length of a column whose declaration gives none (Jakarta Persistence 3.2, §11.1.9). */
+  private static final int DEFAULT_LENGTH = 255;
 
   private final List<Class<?>> managed;
   private final List<TableDifference> differences = new ArrayList<>();
@@ -145,9 +148,12 @@ public final class SchemaComparison {
 
   private boolean holdsLess(String table, String column, SchemaColumn needed, SchemaColumn there) {
     return switch (needed.family()) {
-      case TEXT, BYTES -> there.size() < needed.size();
+      case TEXT, BYTES ->
+          there.size() < needed.size()
+              && declares(table, column, declared -> declared.length() != DEFAULT_LENGTH);
+      case FLOATING -> there.size() < needed.size();
       case DECIMAL ->
-          declaresDigits(table, column)
+          declares(table, column, declared -> declared.precision() > 0)
               && (there.digits() < needed.digits()
                   || there.size() - there.digits() < needed.size() - needed.digits());
       case TIMESTAMP, TIME -> there.digits() < needed.digits();
@@ -160,15 +166,17 @@ public final class SchemaComparison {
       case DECIMAL ->
           "%d digits, %d of them after the point".formatted(column.size(), column.digits());
       case TIMESTAMP, TIME -> column.digits() + " digits of a second";
-      default -> column.size() + (column.family() == Family.TEXT ? " characters" : " bytes");
+      case TEXT -> column.size() + " characters";
+      case FLOATING -> column.size() + " digits";
+      default -> column.size() + " bytes";
     };
   }
 
-  /** Without declared digits, the provider's own are no wish of the row. */
-  private boolean declaresDigits(String table, String column) {
+  /** What a row does not declare is the provider's own choice, and no wish of the row. */
+  private boolean declares(String table, String column, Predicate<Column> what) {
     return field(table, column)
         .map(field -> field.getAnnotation(Column.class))
-        .filter(declared -> declared.precision() > 0)
+        .filter(what)
         .isPresent();
   }
 

@@ -1,6 +1,7 @@
 package dev.shelftwin.store;
 
 import dev.shelftwin.trial.End.Passage;
+import dev.shelftwin.trial.EndOccupied;
 import dev.shelftwin.trial.EndRefusal;
 import jakarta.persistence.EntityManager;
 import jakarta.persistence.EntityManagerFactory;
@@ -12,6 +13,9 @@ import org.jspecify.annotations.Nullable;
 
 /** Empty tables of some rows in a database. Used by one thread. */
 final class ScratchDatabase implements AutoCloseable {
+
+  /** The error of MariaDB that has only the general state of violated constraints. */
+  private static final int DUPLICATE_ENTRY = 1062;
 
   private final EntityManagerFactory factory;
   private final RowDatabase database;
@@ -59,15 +63,29 @@ final class ScratchDatabase implements AutoCloseable {
     }
   }
 
-  private EndRefusal refusal(Class<?> row, RuntimeException refused) {
+  private RuntimeException refusal(Class<?> row, RuntimeException refused) {
     mustGoOnAfter(refused);
     Throwable cause = innermost(refused);
     String message = Objects.requireNonNullElse(cause.getMessage(), cause.toString());
     String reason =
         message.lines().findFirst().orElse(message).replaceFirst("; SQL statement:$", "");
+    if (!tables.areOurs() && isDuplicate(refused)) {
+      return new EndOccupied("the existing schema has such a row: " + reason, refused);
+    }
     String field = columns().fieldIn(row, reason);
     return new EndRefusal(
         field.isEmpty() ? Columns.convertedField(row, cause) : field, reason, refused);
+  }
+
+  /** Whether a key or another unique value is there already (ISO/IEC 9075-2, §24.1: class 23). */
+  private static boolean isDuplicate(Throwable refused) {
+    for (Throwable cause = refused; cause != null; cause = cause.getCause()) {
+      if (cause instanceof SQLException failure
+          && ("23505".equals(failure.getSQLState()) || failure.getErrorCode() == DUPLICATE_ENTRY)) {
+        return true;
+      }
+    }
+    return false;
   }
 
   private void mustGoOnAfter(RuntimeException refused) {

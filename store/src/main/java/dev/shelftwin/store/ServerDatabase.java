@@ -5,14 +5,11 @@ import java.sql.Connection;
 import java.sql.SQLException;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Objects;
 import java.util.Optional;
-import java.util.Set;
 import java.util.UUID;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.apache.commons.dbcp2.BasicDataSource;
-import org.jspecify.annotations.Nullable;
 
 /**
  * A database of a server. Each thread has a schema of its own that is dropped in the end, also
@@ -22,13 +19,8 @@ import org.jspecify.annotations.Nullable;
 final class ServerDatabase implements RowDatabase {
 
   private static final String PREFIX = "shelf_twin_";
+  private static final int SECONDS_TO_ANSWER = 5;
   private static final Pattern SCRATCH = Pattern.compile("(" + PREFIX + "[0-9a-f]{12})_\\d+");
-
-  /** SQL states after which nothing more can be tried (ISO/IEC 9075-2, §24.1, and the servers'). */
-  private static final Pattern UNUSABLE = Pattern.compile("(08|28|53|57|58)...|55P03|XX...");
-
-  /** Errors of MariaDB that have a general state: disk full, lock wait, table full, shutdown. */
-  private static final Set<Integer> UNUSABLE_CODES = Set.of(1021, 1053, 1114, 1205, 1213, 1927);
 
   private final DatabaseAccess access;
   private final Optional<String> existing;
@@ -63,7 +55,11 @@ final class ServerDatabase implements RowDatabase {
         removeStale();
       }
     } catch (SQLException failure) {
+      close(keeper);
       throw access.unusable(failure);
+    } catch (InputException wrong) {
+      close(keeper);
+      throw wrong;
     }
     Runtime.getRuntime().addShutdownHook(atExit);
   }
@@ -103,8 +99,8 @@ final class ServerDatabase implements RowDatabase {
     String schema = existing.orElseGet(() -> name + "_" + (schemas.size() + 1));
     if (existing.isEmpty()) {
       try {
-        schemas.add(schema);
         kind.create(keeper, schema);
+        schemas.add(schema);
       } catch (SQLException refused) {
         throw access.unusable(refused);
       }
@@ -121,8 +117,7 @@ final class ServerDatabase implements RowDatabase {
 
   @Override
   public void mustGoOnAfter(SQLException failure) {
-    String state = Objects.requireNonNullElse(failure.getSQLState(), "");
-    if (UNUSABLE.matcher(state).matches() || UNUSABLE_CODES.contains(failure.getErrorCode())) {
+    if (Unusable.of(failure).isPresent()) {
       throw access.unusable(failure);
     }
   }
@@ -144,31 +139,39 @@ final class ServerDatabase implements RowDatabase {
     removed = true;
     // Open transactions would keep their tables.
     driver.abortAll();
-    @Nullable SQLException failure = null;
-    for (BasicDataSource source : sources) {
-      try {
-        source.close();
-      } catch (SQLException ended) {
-        // its connections have ended
-      }
-    }
-    for (String schema : schemas) {
-      try {
-        kind.drop(keeper, schema);
-      } catch (SQLException refused) {
-        failure = refused;
-      }
-    }
+    sources.forEach(ServerDatabase::close);
     try {
-      keeper.close();
-    } catch (SQLException closed) {
-      // it is gone, as it must
-    }
-    if (failure != null && schemas.size() > 0) {
+      drop();
+    } catch (SQLException | InputException failure) {
       System.err.println(
           "shelf-twin: the schemas of the trial could not be dropped ("
               + failure.getMessage()
               + "); the next trial in this database does it");
+    }
+    close(keeper);
+  }
+
+  private void drop() throws SQLException {
+    if (schemas.isEmpty() || keeper.isValid(SECONDS_TO_ANSWER)) {
+      drop(keeper);
+    } else {
+      try (Connection other = access.connect()) {
+        drop(other);
+      }
+    }
+  }
+
+  private void drop(Connection connection) throws SQLException {
+    for (String schema : schemas) {
+      kind.drop(connection, schema);
+    }
+  }
+
+  private static void close(AutoCloseable connections) {
+    try {
+      connections.close();
+    } catch (Exception ended) {
+      // They have ended by themselves.
     }
   }
 }

@@ -16,7 +16,7 @@ enum ServerKind {
   POSTGRESQL {
     @Override
     List<String> beginning() {
-      return List.of("set lock_timeout = '10s'");
+      return List.of("set lock_timeout = '5s'");
     }
 
     @Override
@@ -75,7 +75,7 @@ enum ServerKind {
 
     @Override
     List<String> beginning() {
-      return List.of("set lock_wait_timeout = 10, innodb_lock_wait_timeout = 10");
+      return List.of("set lock_wait_timeout = 5, innodb_lock_wait_timeout = 5");
     }
 
     @Override

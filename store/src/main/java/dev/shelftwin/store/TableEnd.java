@@ -13,8 +13,8 @@ import org.jspecify.annotations.Nullable;
 /**
  * Rows through a JPA provider (Jakarta Persistence 3.2) into a database and back. Every row is
  * written, read back by a query of its own, and rolled back, so that the tables stay empty. Each
- * thread has tables of its own, so that no thread waits for another one's rows; only in an existing
- * schema all of them use the same.
+ * thread has tables of its own, so that no thread waits for another one's rows; in an existing
+ * schema there is only one thread.
  */
 public final class TableEnd implements End {
 

@@ -8,6 +8,7 @@ import dev.shelftwin.plan.Database;
 import dev.shelftwin.plan.Text;
 import dev.shelftwin.shape.Place;
 import dev.shelftwin.trial.End;
+import dev.shelftwin.trial.EndOccupied;
 import dev.shelftwin.trial.EndRefusal;
 import java.io.IOException;
 import java.math.BigDecimal;
@@ -199,24 +200,27 @@ class ServersTest {
         server, server == Servers.POSTGRESQL ? "drop schema " + alive : "drop database " + alive);
   }
 
-  @ParameterizedTest
-  @EnumSource
-  void anExistingSchemaStaysAsItWas(Servers server) throws SQLException {
-    String schema = "kiln_" + UUID.randomUUID().toString().substring(0, 8);
+  private static void createTables(Servers server, String schema, int noteLength)
+      throws SQLException {
     execute(server, "create schema " + schema);
-    execute(
-        server,
-        server == Servers.POSTGRESQL
-            ? "create sequence " + schema + ".glaze_tests_seq increment by 50"
-            : "create sequence " + schema + ".glaze_tests_SEQ increment by 50 nocache");
+    execute(server, "create sequence " + schema + ".glaze_tests_SEQ increment by 50");
     execute(
         server,
         "create table "
             + schema
-            + ".glaze_tests (id bigint primary key, note varchar(4), mark varchar(1),"
+            + ".glaze_tests (id bigint primary key, note varchar("
+            + noteLength
+            + "), mark varchar(1),"
             + " fired timestamp, reported timestamp, opened timestamp, soaked time,"
             + " thickness numeric(38,2), price numeric(10,2), shelf char(5),"
             + " shrinkage double precision)");
+  }
+
+  @ParameterizedTest
+  @EnumSource
+  void anExistingSchemaStaysAsItWas(Servers server) throws SQLException {
+    String schema = "kiln_" + UUID.randomUUID().toString().substring(0, 8);
+    createTables(server, schema, 4);
     try (TableEnd end = end(server, Optional.of(schema))) {
       GlazeTestRow row = new GlazeTestRow();
       row.note = "matt";
@@ -230,8 +234,18 @@ class ServersTest {
       row.note = "dry";
       end.pass(row); // a refused row does not spoil the next one
     }
+    execute(server, "create unique index " + schema + "_note on " + schema + ".glaze_tests (note)");
+    execute(server, "insert into " + schema + ".glaze_tests (id, note) values (1000001, 'dull')");
+    try (TableEnd end = end(server, Optional.of(schema))) {
+      GlazeTestRow there = new GlazeTestRow();
+      there.note = "dull";
+      assertThatThrownBy(() -> end.pass(there))
+          .isInstanceOf(EndOccupied.class)
+          .hasMessageContaining("the existing schema has such a row");
+    }
     try (Connection connection = server.connect()) {
-      assertThat(query(connection, "select note from " + schema + ".glaze_tests")).isEmpty();
+      assertThat(query(connection, "select note from " + schema + ".glaze_tests"))
+          .containsExactly("dull");
     }
     assertThatThrownBy(() -> end(server, Optional.of("no_such")))
         .isInstanceOf(InputException.class)
@@ -311,6 +325,53 @@ class ServersTest {
           execute(server, "kill connection " + session);
         }
       }
+    }
+  }
+
+  @ParameterizedTest
+  @EnumSource
+  void aLockThatIsNotReleasedAndAFullDiskEndTheTrial(Servers server) throws SQLException {
+    String schema = "busy_" + UUID.randomUUID().toString().substring(0, 8);
+    boolean isPostgresql = server == Servers.POSTGRESQL;
+    createTables(server, schema, 40);
+    if (isPostgresql) {
+      execute(
+          server,
+          "create function "
+              + schema
+              + ".no_space() returns trigger language plpgsql as $$ begin"
+              + " raise exception 'no space left on device' using errcode = '53100'; end $$");
+    }
+    try (Connection other = server.connect();
+        Statement statement = other.createStatement();
+        TableEnd end = end(server, Optional.of(schema))) {
+      other.setAutoCommit(false);
+      statement.execute(
+          isPostgresql
+              ? "lock table " + schema + ".glaze_tests in access exclusive mode"
+              : "lock tables " + schema + ".glaze_tests write");
+      assertThatThrownBy(() -> end.pass(new GlazeTestRow()))
+          .isInstanceOf(InputException.class)
+          .hasMessageContaining("end the session that holds the lock");
+    }
+    execute(
+        server,
+        isPostgresql
+            ? "create trigger no_space before insert on "
+                + schema
+                + ".glaze_tests for each row execute function "
+                + schema
+                + ".no_space()"
+            : "create trigger "
+                + schema
+                + ".no_space before insert on "
+                + schema
+                + ".glaze_tests for each row signal sqlstate 'HY000' set mysql_errno = 1114,"
+                + " message_text = 'the table is full'");
+    try (TableEnd end = end(server, Optional.of(schema))) {
+      assertThatThrownBy(() -> end.pass(new GlazeTestRow()))
+          .isInstanceOf(InputException.class)
+          .hasMessageContaining("make room for the database");
     }
   }
 
