@@ -1,6 +1,8 @@
 package dev.shelftwin;
 
 import dev.shelftwin.compile.UserClassLoader;
+import dev.shelftwin.document.ApiDocument;
+import dev.shelftwin.finding.InputError;
 import dev.shelftwin.finding.InputException;
 import dev.shelftwin.finding.TableDifference;
 import dev.shelftwin.ledger.LayerTypes;
@@ -17,13 +19,17 @@ import dev.shelftwin.shape.TypeRef;
 import dev.shelftwin.store.SchemaComparison;
 import dev.shelftwin.store.TableEnd;
 import dev.shelftwin.trial.End;
+import dev.shelftwin.trial.EndMissing;
 import dev.shelftwin.trial.Ends;
+import dev.shelftwin.wire.DescribedEnd;
 import dev.shelftwin.wire.JsonEnd;
 import java.lang.reflect.InvocationTargetException;
 import java.lang.reflect.ParameterizedType;
 import java.lang.reflect.Type;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Stream;
@@ -45,6 +51,7 @@ final class UserEnds implements Ends, AutoCloseable {
   private static final String WIRE = JsonEnd.class.getPackageName() + ".";
 
   private final ClassLoader loader;
+  private final Map<String, ApiDocument> documents = new HashMap<>();
   private final End wire;
   private final End table;
 
@@ -82,6 +89,47 @@ final class UserEnds implements Ends, AutoCloseable {
       case PERSISTENCE -> resolved.shape().isEntity() ? Optional.of(table) : Optional.empty();
       case DOMAIN -> Optional.empty();
     };
+  }
+
+  /** What a mapper made must be as the layer's document describes it. */
+  @Override
+  public Optional<End> ofMapped(ResolvedShape resolved) {
+    Optional<String> schema =
+        resolved.layer().description().flatMap(description -> description.schema(resolved.use()));
+    return at(resolved).map(end -> schema.map(name -> described(end, resolved, name)).orElse(end));
+  }
+
+  private End described(End end, ResolvedShape resolved, String schema) {
+    try {
+      ApiDocument document =
+          documents.computeIfAbsent(
+              resolved.layer().name(),
+              layer -> ApiDocument.read(resolved.layer().description().orElseThrow().path()));
+      Map<String, String> fields = new HashMap<>();
+      resolved
+          .shape()
+          .fields()
+          .forEach(field -> field.externalName().ifPresent(name -> fields.put(name, field.name())));
+      return document.names().contains(schema)
+          ? new DescribedEnd(end, document, schema, fields)
+          : end;
+    } catch (InputException unread) {
+      return new UnreadEnd(end.name(), unread.errors().get(0));
+    }
+  }
+
+  /** The end of a layer whose document cannot be read: nothing can be sent there. */
+  private record UnreadEnd(String name, InputError why) implements End {
+
+    @Override
+    public Passage pass(Object object) {
+      throw new EndMissing("no document: " + why, null);
+    }
+
+    @Override
+    public void close() {
+      // Holds nothing.
+    }
   }
 
   @Override

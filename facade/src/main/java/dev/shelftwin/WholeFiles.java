@@ -4,6 +4,7 @@ import dev.shelftwin.finding.InputException;
 import dev.shelftwin.shape.Place;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.FileAlreadyExistsException;
 import java.nio.file.FileSystemException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -69,7 +70,9 @@ final class WholeFiles {
   private static String reason(IOException failure) {
     String said =
         failure instanceof FileSystemException about ? about.getReason() : failure.getMessage();
-    return Objects.requireNonNullElse(said, failure.getClass().getSimpleName());
+    return failure instanceof FileAlreadyExistsException
+        ? "a file is where its folder would be"
+        : Objects.requireNonNullElse(said, failure.getClass().getSimpleName());
   }
 
   /** The file behind a link; a file that is not there yet has at least its folder. */

@@ -15,12 +15,15 @@ import dev.shelftwin.testkit.Project;
 import dev.shelftwin.trial.Divergence;
 import dev.shelftwin.trial.Outcome;
 import dev.shelftwin.trial.RouteResult;
+import dev.shelftwin.trial.RowLoads;
 import dev.shelftwin.trial.Snapshot;
 import dev.shelftwin.trial.TrialOptions;
 import dev.shelftwin.trial.TrialResult;
 import java.io.ByteArrayOutputStream;
+import java.io.IOException;
 import java.io.PrintStream;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.OptionalInt;
@@ -91,6 +94,109 @@ class EndsTest {
     } else {
       assertThat(divergence.after()).contains("Value too long for column");
     }
+  }
+
+  /** A request may be anything that its type allows; only what a mapper made is validated. */
+  @Test
+  void whatAMapperMadeMustBeAsTheDocumentDescribesIt() throws IOException {
+    Files.writeString(
+        folder.resolve("api.yaml"),
+        """
+        openapi: 3.1.0
+        components:
+          schemas:
+            GlazeView:
+              type: object
+              required: [code, price]
+              properties: { code: { type: string }, finish: { $ref: 'parts.json#/Word' } }
+            NewGlaze: { type: object, properties: { code: { type: string, maxLength: 1 } } }
+        """);
+    Files.writeString(
+        folder.resolve("parts.json"),
+        """
+        { "Word": { "type": "string", "maxLength": 5 } }
+        """);
+    Project described =
+        project().with("package: coop.kiln.api }", "package: coop.kiln.api, document: api.yaml }");
+    assertThat(divergences(trial(described)))
+        .allMatch(divergence -> divergence.hop().equals("GlazeView->GlazeView@wire"))
+        .extracting(Divergence::kind, Divergence::field)
+        .containsOnly(
+            tuple(Divergence.Kind.REFUSED, "GlazeView"),
+            tuple(Divergence.Kind.REFUSED, "GlazeView.finish"));
+    for (String unusable : List.of("[", "{ \"Word\": { \"pattern\": \"[\" } }")) {
+      Files.writeString(folder.resolve("parts.json"), unusable);
+      assertThat(trial(described).routes())
+          .filteredOn(route -> !route.outcome().equals(Outcome.HELD))
+          .extracting(route -> route.route().get(route.route().size() - 1), RouteResult::outcome)
+          .containsOnly(tuple("GlazeView@wire", Outcome.REFUSED));
+    }
+  }
+
+  private Project tagged() {
+    return project()
+        .with(
+            "  boolean foodSafe;",
+            "  boolean foodSafe;\n  @ElementCollection java.util.Set<String> tags = new java.util.HashSet<>();")
+        .with(
+            "Optional<String> note) {}",
+            "Optional<String> note,\n    java.util.Set<String> tags) {}")
+        .with(
+            "public record GlazeView(", "public record GlazeView(\n    java.util.Set<String> tags,")
+        .with(
+            "public record NewGlaze(", "public record NewGlaze(\n    java.util.Set<String> tags,");
+  }
+
+  @Test
+  void aRelationThatIsReadRowByRowIsNoted() {
+    TrialResult result = trial(tagged(), 120);
+    assertThat(result.held()).isTrue();
+    assertThat(result.routes())
+        .flatMap(route -> route.loads().stream().toList())
+        .containsExactly(
+            new RowLoads(100, 1, 1, 100, List.of("GlazeRow.tags"), "LazyInitializationException"));
+  }
+
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      value = {
+        "package: coop.kiln.store }|package: coop.kiln.store, accept: { row-by-row: fetched } }",
+        "@ElementCollection|@ElementCollection(fetch = FetchType.EAGER)",
+      })
+  void whatIsAcceptedOrReadAtOnceIsNotNoted(String find, String put) {
+    assertThat(trial(tagged().with(find, put), 20).routes())
+        .flatMap(route -> route.loads().stream().toList())
+        .singleElement()
+        .satisfies(loads -> assertThat(loads.walked()).isEmpty());
+  }
+
+  /** A mapper that people wrote hands on the collection of the provider. */
+  @Test
+  void aCollectionOfTheProviderMustNotReachTheDomain() {
+    Project leaking =
+        tagged()
+            .with("  boolean foodSafe;\n", "  public boolean foodSafe;\n")
+            .java(
+                """
+                package coop.kiln.store;
+                import coop.kiln.model.*;
+                import java.util.Optional;
+                public class Glazes {
+                  public static Glaze glaze(GlazeRow row) {
+                    return new Glaze(
+                        new GlazeCode(row.code), row.label, row.foodSafe, Finish.valueOf(row.finish),
+                        Optional.ofNullable(row.note), row.tags);
+                  }
+                }
+                """)
+            .with(
+                "    fields:\n",
+                "    existing-mappers: { GlazeRow -> Glaze: coop.kiln.store.Glazes.glaze }\n    fields:\n");
+    assertThat(divergences(trial(leaking)))
+        .first()
+        .extracting(Divergence::kind, Divergence::field, Divergence::hop)
+        .containsExactly(Divergence.Kind.LEAKED, "Glaze.tags", "GlazeRow->Glaze");
   }
 
   @Test
@@ -349,7 +455,11 @@ class EndsTest {
   }
 
   private static TrialResult trial(Project project) {
-    TrialOptions options = new TrialOptions(11, 60, Set.of(), OptionalInt.empty(), true);
+    return trial(project, 60);
+  }
+
+  private static TrialResult trial(Project project, int samples) {
+    TrialOptions options = new TrialOptions(11, samples, Set.of(), OptionalInt.empty(), true);
     return Twins.run(project, twin -> twin.trial(options));
   }
 

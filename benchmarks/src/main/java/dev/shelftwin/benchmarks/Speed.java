@@ -65,6 +65,7 @@ public final class Speed {
             + CheckSpeed.section()
             + CompileSpeed.section()
             + RouteSpeed.section()
+            + EndSpeed.section()
             + ObservationSpeed.section()
             + ProcessSpeed.section());
   }

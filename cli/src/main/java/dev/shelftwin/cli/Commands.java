@@ -29,6 +29,7 @@ final class Commands implements IFactory {
       new CheckCommand(console),
       new GenerateCommand(console),
       new TrialCommand(console),
+      new ReportCommand(console),
       new DemoCommand(console),
       new CompletionCommand(console)
     };

@@ -20,6 +20,7 @@ import picocli.CommandLine.UnmatchedArgumentException;
       CheckCommand.class,
       GenerateCommand.class,
       TrialCommand.class,
+      ReportCommand.class,
       DemoCommand.class,
       CompletionCommand.class
     },
@@ -41,6 +42,8 @@ public final class Main {
 
   /** Runs one command and ends the process with its exit code. */
   public static void main(String[] arguments) {
+    // A library of ours logs through SLF4J, and nobody asked for its log.
+    System.setProperty("slf4j.internal.verbosity", "ERROR");
     System.exit(run(Console.ofProcess(), arguments));
   }
 

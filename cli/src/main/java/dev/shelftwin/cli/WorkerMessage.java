@@ -18,6 +18,7 @@ import dev.shelftwin.trial.Divergence;
 import dev.shelftwin.trial.Outcome;
 import dev.shelftwin.trial.Refusal;
 import dev.shelftwin.trial.RouteResult;
+import dev.shelftwin.trial.RowLoads;
 import java.util.List;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
@@ -80,7 +81,7 @@ sealed interface WorkerMessage {
     }
   }
 
-  /** A result without an optional, which is no JSON type. */
+  /** A result without optionals, which are no JSON types. */
   record Result(
       String concept,
       List<String> route,
@@ -90,7 +91,8 @@ sealed interface WorkerMessage {
       @Nullable String reason,
       List<String> exercised,
       List<String> unexercised,
-      List<Divergence> divergences) {
+      List<Divergence> divergences,
+      @Nullable RowLoads loads) {
 
     static Result of(RouteResult result) {
       return new Result(
@@ -102,7 +104,8 @@ sealed interface WorkerMessage {
           result.reason().orElse(null),
           result.exercised(),
           result.unexercised(),
-          result.divergences());
+          result.divergences(),
+          result.loads().orElse(null));
     }
 
     RouteResult toResult() {
@@ -115,7 +118,8 @@ sealed interface WorkerMessage {
           Optional.ofNullable(reason),
           exercised,
           unexercised,
-          divergences);
+          divergences,
+          Optional.ofNullable(loads));
     }
   }
 

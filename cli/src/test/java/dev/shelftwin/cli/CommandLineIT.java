@@ -248,7 +248,8 @@ class CommandLineIT {
             "outcome",
             "reason",
             "unexercised",
-            "divergences");
+            "divergences",
+            "statements");
     assertThat(route.get("route"))
         .extracting(JsonNode::asText)
         .containsExactly("Member", "MemberRow", "MemberRow@table", "Member");
@@ -442,12 +443,44 @@ class CommandLineIT {
     assertThat(again.out()).contains("Member.givenName on MemberRow->Member", "1 sample");
   }
 
+  /** The library that validates logs, and nobody asked for its log. */
+  @Test
+  void aDocumentIsValidatedWithoutAWord() throws Exception {
+    Files.writeString(
+        clean.resolveSibling("api.yaml"),
+        """
+        openapi: 3.1.0
+        components: { schemas: { KilnView: { type: object, required: [code] } } }
+        """);
+    String plan = Files.readString(clean);
+    Files.writeString(
+        clean,
+        plan.replace("package: coop.kiln.api }", "package: coop.kiln.api, document: api.yaml }"));
+    Result tried = run("trial", "--concept", "Kiln", "--samples", "5", clean.toString());
+    assertThat(tried.err()).isEmpty();
+    assertThat(tried.out()).contains("3 of 3 routes held");
+  }
+
+  @Test
+  void aPageIsWrittenWholeOrNotAtAll() throws Exception {
+    Path page = folder.resolve("kiln.html");
+    Result written = run("report", "--to", page.toString(), clean.toString());
+    assertThat(written.code()).as(written.err()).isZero();
+    assertThat(written.out()).isEqualTo("written  " + page + System.lineSeparator());
+    assertThat(page).content().contains("<tr id=\"Firing.remarks\">", "Nothing is wrong.");
+    Path nowhere = page.resolve("kiln.html");
+    Result refused = run("report", "--to", nowhere.toString(), clean.toString());
+    assertThat(refused.code()).isEqualTo(2);
+    assertThat(refused.err()).contains(nowhere.toString(), "the page cannot be written here");
+    assertThat(refused.out()).isEmpty();
+  }
+
   @Test
   void generatedMappersAreWrittenOnceAndAnEditIsKept() throws Exception {
     Path to = folder.resolve("mappers");
     Result written = run("generate", "--to", to.toString(), clean.toString());
     assertThat(written.code()).isZero();
-    assertThat(written.out().lines()).hasSize(26).allMatch(line -> line.startsWith("written  "));
+    assertThat(written.out().lines()).hasSize(34).allMatch(line -> line.startsWith("written  "));
     assertThat(run("generate", "--to", to.toString(), clean.toString()).out().lines())
         .allMatch(line -> line.startsWith("unchanged  "));
     Path mapper = to.resolve("coop/kiln/store/FiringStoreMapper.java");

@@ -17,6 +17,7 @@ import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 
 /** The layers of a proposed plan and their types, as the user chose them or as they are guessed. */
 final class LayerChoice {
@@ -89,6 +90,7 @@ final class LayerChoice {
               layer.packages(),
               layer.rules(),
               layer.defaults(),
+              layer.description(),
               plan.layers().get(0).style(),
               layer.at());
       all.add(new DataTypes(grown, types.types()));
@@ -139,6 +141,7 @@ final class LayerChoice {
         new PackageScope(names, List.of()),
         LayerRules.NONE,
         LayerDefaults.NONE,
+        Optional.empty(),
         MapperStyle.USUAL,
         at);
   }

@@ -42,9 +42,10 @@ public final class Facts {
   /** The facts about a type. */
   public static Shape.ShapeFacts ofType(AnnotationSet annotations, boolean printsFields) {
     Set<ShapeTrait> traits = EnumSet.noneOf(ShapeTrait.class);
-    traits.addAll(new PersistenceFacts(annotations).shapeTraits());
+    PersistenceFacts persistence = new PersistenceFacts(annotations);
+    traits.addAll(persistence.shapeTraits());
     traits.addAll(new DocumentFacts(annotations).shapeTraits());
-    return new Shape.ShapeFacts(traits, annotations.names(), printsFields);
+    return new Shape.ShapeFacts(traits, annotations.names(), persistence.table(), printsFields);
   }
 
   /** Whether a field is not part of the object's persistent state. */

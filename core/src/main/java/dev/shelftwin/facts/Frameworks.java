@@ -37,6 +37,21 @@ public final class Frameworks {
     return DOCUMENTS.contains(type.packageName());
   }
 
+  /** Annotations that name a property, or say whether it is there, and not how it is written. */
+  private static final Set<String> NAMING =
+      Set.of("JsonProperty", "JsonInclude", "JsonIgnore", "JsonbProperty", "JsonAlias");
+
+  /**
+   * Whether an annotation may change how a value is written to documents.
+   *
+   * @param name its qualified name
+   */
+  public static boolean changesDocuments(String name) {
+    int dot = name.lastIndexOf('.');
+    return DOCUMENTS.contains(name.substring(0, Math.max(0, dot)))
+        && !NAMING.contains(name.substring(dot + 1));
+  }
+
   /**
    * Whether facts are derived from the values of an annotation, so that its declaration is needed.
    * Of nullness annotations only the name counts, and no fact is derived from any other.

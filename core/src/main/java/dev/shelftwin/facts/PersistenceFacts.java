@@ -5,6 +5,7 @@ import dev.shelftwin.shape.FieldRole;
 import dev.shelftwin.shape.FieldTrait;
 import dev.shelftwin.shape.Limits;
 import dev.shelftwin.shape.ShapeTrait;
+import dev.shelftwin.shape.Table;
 import dev.shelftwin.shape.TypeRef;
 import java.util.EnumSet;
 import java.util.List;
@@ -205,14 +206,38 @@ final class PersistenceFacts {
         || owner.uniqueColumns().anyMatch(column::equalsIgnoreCase);
   }
 
+  /** The table of an entity. */
+  Optional<Table> table() {
+    return has("Entity")
+        ? Optional.of(
+            new Table(text("Table", "name").or(() -> text("Entity", "name")), keys().toList()))
+        : Optional.empty();
+  }
+
+  private Optional<String> text(String simpleName, String member) {
+    return value(simpleName, member).map(Object::toString).filter(text -> !text.isEmpty());
+  }
+
   /** The columns that a constraint of the table makes unique, each alone. */
   private Stream<String> uniqueColumns() {
+    return keys()
+        .map(Table.Key::columns)
+        .filter(names -> names.size() == 1)
+        .map(names -> names.get(0));
+  }
+
+  private Stream<Table.Key> keys() {
     return value("Table", "uniqueConstraints").stream()
         .flatMap(constraints -> ((List<?>) constraints).stream())
-        .flatMap(constraint -> ((DeclaredAnnotation) constraint).value("columnNames").stream())
-        .map(names -> (List<?>) names)
-        .filter(names -> names.size() == 1)
-        .map(names -> String.valueOf(names.get(0)));
+        .map(DeclaredAnnotation.class::cast)
+        .map(
+            constraint ->
+                new Table.Key(
+                    constraint.value("name").map(Object::toString).orElse(""),
+                    constraint.value("columnNames").stream()
+                        .flatMap(names -> ((List<?>) names).stream())
+                        .map(Object::toString)
+                        .toList()));
   }
 
   /** The column's own SQL, which replaces its length, precision and scale. */

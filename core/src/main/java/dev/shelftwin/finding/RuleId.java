@@ -37,9 +37,13 @@ public enum RuleId {
   MAPPER_FAILS(Severity.ERROR, "an existing mapper that cannot be run"),
   TABLE_MISMATCH(Severity.ERROR, "a table that does not take what its row has"),
   TABLE_DRIFT(Severity.WARNING, "a table that is not as its row declares it"),
+  ROW_BY_ROW(Severity.NOTE, "a relation that a mapper reads with a statement for each row"),
+  DOCUMENT_MISMATCH(Severity.ERROR, "a document that describes a field otherwise than its type"),
+  DOCUMENT_DRIFT(Severity.WARNING, "a type that its document does not describe, or the reverse"),
   ENDLESS_GRAPH(Severity.ERROR, "types that refer to each other in a cycle when serialized"),
   LAYER_BREACH(Severity.ERROR, "a dependency between layers that is not allowed"),
   UNREAD_CODE(Severity.WARNING, "code that could not be read"),
+  UNREAD_DOCUMENT(Severity.ERROR, "a document that could not be read"),
   UNNAMED_TYPE(Severity.NOTE, "a type of a layer that belongs to no concept"),
   ODD_NAME(Severity.NOTE, "a name that does not match the layer's naming pattern"),
   CROSSED_FIELDS(Severity.ERROR, "two rows that cross fields of the same names"),
@@ -78,7 +82,7 @@ public enum RuleId {
 
   /** Whether only a trial finds it, in the users' mappers or their database. */
   public boolean isOfTrials() {
-    return compareTo(MAPPER_DROPS) >= 0 && compareTo(TABLE_DRIFT) <= 0;
+    return compareTo(MAPPER_DROPS) >= 0 && compareTo(ROW_BY_ROW) <= 0;
   }
 
   /** What it finds, as a phrase. */

@@ -7,12 +7,15 @@ import com.palantir.javapoet.MethodSpec;
 import com.palantir.javapoet.ParameterizedTypeName;
 import com.palantir.javapoet.TypeName;
 import com.palantir.javapoet.TypeSpec;
+import dev.shelftwin.ledger.ConceptLedger;
 import dev.shelftwin.ledger.HopLedger;
 import dev.shelftwin.ledger.Ledger;
 import dev.shelftwin.ledger.MapperDependency;
 import dev.shelftwin.ledger.MapperNames;
 import dev.shelftwin.ledger.MapperPlan;
 import dev.shelftwin.ledger.Obstacle;
+import dev.shelftwin.ledger.StoredRequest;
+import dev.shelftwin.plan.Layer;
 import dev.shelftwin.plan.MapperStyle;
 import java.util.ArrayList;
 import java.util.List;
@@ -48,7 +51,24 @@ public final class MapperGenerator {
                 mapper.qualifiedName(), obstacle.hop().hop().toString(), obstacle.reason()));
       }
     }
+    files.addAll(generator.faults());
     return new Generated(files, unwritten);
+  }
+
+  /** The classes that find the values of requests that a database refuses, if the plan asks. */
+  private List<SourceFile> faults() {
+    List<SourceFile> files = new ArrayList<>();
+    for (ConceptLedger concept : ledger.concepts()) {
+      for (Layer layer : ledger.plan().layers()) {
+        List<StoredRequest> requests = ledger.storedRequests(concept, layer);
+        if (!requests.isEmpty()) {
+          files.add(
+              sourceFile(
+                  concept.mapperPackage(layer), new FaultsClass(concept, layer).write(requests)));
+        }
+      }
+    }
+    return files;
   }
 
   private SourceFile write(MapperPlan mapper) {
@@ -77,7 +97,7 @@ public final class MapperGenerator {
     MapperCalls calls = new MapperCalls(ledger, mapper.concept(), tables, converters);
     mapper.hops().forEach(hop -> methods(mapper, hop, calls).forEach(type::addMethod));
     tables.methods().forEach(type::addMethod);
-    return sourceFile(mapper, type.build());
+    return sourceFile(mapper.packageName(), type.build());
   }
 
   private static List<MethodSpec> methods(MapperPlan mapper, HopLedger hop, MapperCalls calls) {
@@ -86,16 +106,15 @@ public final class MapperGenerator {
         : new HopMethods(mapper.concept(), calls, hop).write();
   }
 
-  private static SourceFile sourceFile(MapperPlan mapper, TypeSpec type) {
+  private static SourceFile sourceFile(String packageName, TypeSpec type) {
     JavaFile file =
-        JavaFile.builder(mapper.packageName(), type)
+        JavaFile.builder(packageName, type)
             .addFileComment(
                 "To change this file, change the plan and generate again. An edited file is not"
                     + " overwritten.")
             .skipJavaLangImports(true)
             .build();
-    return new SourceFile(
-        mapper.packageName(), mapper.simpleName(), Fingerprint.sign(file.toString()));
+    return new SourceFile(packageName, type.name(), Fingerprint.sign(file.toString()));
   }
 
   private static FieldSpec field(MapperDependency dependency) {

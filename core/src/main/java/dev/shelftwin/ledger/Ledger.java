@@ -5,6 +5,7 @@ import dev.shelftwin.finding.Finding;
 import dev.shelftwin.finding.InputError;
 import dev.shelftwin.finding.InputException;
 import dev.shelftwin.finding.Remedy;
+import dev.shelftwin.plan.Layer;
 import dev.shelftwin.plan.Plan;
 import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.FieldRole;
@@ -100,6 +101,18 @@ public final class Ledger {
   /** The mappers to be generated, also those that cannot be written. */
   public List<MapperPlan> mappers() {
     return mappers;
+  }
+
+  /**
+   * The requests of a concept from a layer whose values become columns of the layer whose errors
+   * become faults; none if the plan names no such layer.
+   */
+  public List<StoredRequest> storedRequests(ConceptLedger concept, Layer layer) {
+    return layer
+        .style()
+        .faultsOf()
+        .map(store -> RequestTracer.of(this, concept, layer, store.value()))
+        .orElse(List.of());
   }
 
   @Override

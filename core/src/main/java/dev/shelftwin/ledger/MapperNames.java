@@ -24,6 +24,11 @@ public final class MapperNames {
     return concept.mapperPackage(layer) + "." + simpleName(concept, layer);
   }
 
+  /** The class that finds the values of requests that a database refuses: MemberApiFaults. */
+  public static String faults(ConceptLedger concept, Layer layer) {
+    return concept.name() + capital(layer.name()) + "Faults";
+  }
+
   /** The name of a variable for a type. */
   public static String variable(String typeName) {
     return typeName.substring(0, 1).toLowerCase(Locale.ROOT) + typeName.substring(1);

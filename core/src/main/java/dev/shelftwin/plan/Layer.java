@@ -3,6 +3,7 @@ package dev.shelftwin.plan;
 import dev.shelftwin.shape.Place;
 import dev.shelftwin.shape.Role;
 import java.util.Objects;
+import java.util.Optional;
 
 /**
  * One layer of the users' program.
@@ -12,6 +13,7 @@ import java.util.Objects;
  * @param packages where its types are
  * @param rules conventions and allowed dependencies
  * @param defaults what holds for all shapes of the layer
+ * @param description the document that describes its types; empty if there is none
  * @param style the names and annotations of generated mappers
  * @param at where the plan names the layer
  */
@@ -21,6 +23,7 @@ public record Layer(
     PackageScope packages,
     LayerRules rules,
     LayerDefaults defaults,
+    Optional<Description> description,
     MapperStyle style,
     Place at) {
 
@@ -30,18 +33,24 @@ public record Layer(
     Objects.requireNonNull(packages, "packages");
     Objects.requireNonNull(rules, "rules");
     Objects.requireNonNull(defaults, "defaults");
+    Objects.requireNonNull(description, "description");
     Objects.requireNonNull(style, "style");
     Objects.requireNonNull(at, "at");
   }
 
   /** This layer with other defaults. */
   public Layer with(LayerDefaults others) {
-    return new Layer(name, role, packages, rules, others, style, at);
+    return new Layer(name, role, packages, rules, others, description, style, at);
   }
 
   /** This layer with other rules. */
   public Layer with(LayerRules others) {
-    return new Layer(name, role, packages, others, defaults, style, at);
+    return new Layer(name, role, packages, others, defaults, description, style, at);
+  }
+
+  /** This layer with types that a document describes. */
+  public Layer with(Description document) {
+    return new Layer(name, role, packages, rules, defaults, Optional.of(document), style, at);
   }
 
   /** The simple name of the mapper of a concept. */

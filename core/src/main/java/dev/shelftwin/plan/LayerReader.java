@@ -14,6 +14,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
+import org.snakeyaml.engine.v2.nodes.MappingNode;
 import org.snakeyaml.engine.v2.nodes.Node;
 
 /** Reads the layers of a plan. */
@@ -42,6 +43,7 @@ final class LayerReader {
           "except",
           "fields",
           "accept",
+          "document",
           "allowed-types",
           "knows",
           "unlisted-types",
@@ -88,6 +90,7 @@ final class LayerReader {
                         scope,
                         rules(entries),
                         defaults(entries),
+                        description(entries, found),
                         style,
                         name.at())));
   }
@@ -127,6 +130,39 @@ final class LayerReader {
       }
     }
     return patterns;
+  }
+
+  /** The document that describes the types: a path, or a path and names of schemas. */
+  private Optional<Description> description(Map<String, Entry> entries, Role role) {
+    @Nullable Entry document = entries.get("document");
+    if (document == null) {
+      return Optional.empty();
+    }
+    if (role != Role.TRANSFER) {
+      yaml.error(
+          document.key().at(),
+          "a document describes transfer types only",
+          "move 'document' to the layer of the transfer types");
+    }
+    if (!(document.value() instanceof MappingNode)) {
+      return yaml.text(document.value(), "'document'").map(file -> new Description(file, Map.of()));
+    }
+    Map<String, Entry> words = yaml.entries(document.value(), "'document'");
+    yaml.refuseOthers(words, List.of("file", "schemas"), "'document'");
+    return yaml.required(words, "file", document.value())
+        .flatMap(file -> yaml.text(file.value(), "'file'"))
+        .map(file -> new Description(file, schemas(words)));
+  }
+
+  private Map<String, Text> schemas(Map<String, Entry> words) {
+    Map<String, Text> schemas = new LinkedHashMap<>();
+    Optional.ofNullable(words.get("schemas"))
+        .map(entry -> yaml.entries(entry.value(), "'schemas'"))
+        .orElse(Map.of())
+        .forEach(
+            (type, schema) ->
+                yaml.text(schema.value(), "a schema").ifPresent(name -> schemas.put(type, name)));
+    return schemas;
   }
 
   private LayerRules rules(Map<String, Entry> entries) {

@@ -15,13 +15,15 @@ import java.util.Optional;
  * @param packagePrivate whether only the mapper's own package can use it
  * @param onClass qualified names of annotations
  * @param onConstructor the same, for mappers that are handed something
+ * @param faultsOf the persistence layer whose errors become faults of requests; empty if none do
  */
 public record MapperStyle(
     Optional<Text> name,
     Optional<Text> packageName,
     boolean packagePrivate,
     List<Text> onClass,
-    List<Text> onConstructor) {
+    List<Text> onConstructor,
+    Optional<Text> faultsOf) {
 
   static final String CONCEPT = "{concept}";
   static final String LAYER = "{layer}";
@@ -29,7 +31,8 @@ public record MapperStyle(
 
   /** FiringStoreMapper, in the layer's own package, without annotations. */
   public static final MapperStyle USUAL =
-      new MapperStyle(Optional.empty(), Optional.empty(), false, List.of(), List.of());
+      new MapperStyle(
+          Optional.empty(), Optional.empty(), false, List.of(), List.of(), Optional.empty());
 
   private static final String USUAL_NAME = CONCEPT + LAYER + "Mapper";
 
@@ -38,6 +41,7 @@ public record MapperStyle(
     Objects.requireNonNull(packageName, "packageName");
     onClass = List.copyOf(onClass);
     onConstructor = List.copyOf(onConstructor);
+    Objects.requireNonNull(faultsOf, "faultsOf");
   }
 
   /** How the names of all mappers end, such as Mapper; empty if the plan gives none. */

@@ -104,7 +104,8 @@ public final class PlanBuilder {
             Optional.of(text(packageName)),
             style.packagePrivate(),
             style.onClass(),
-            style.onConstructor());
+            style.onConstructor(),
+            style.faultsOf());
     return this;
   }
 
@@ -112,7 +113,12 @@ public final class PlanBuilder {
   public PlanBuilder mappersPackagePrivate() {
     style =
         new MapperStyle(
-            style.name(), style.packageName(), true, style.onClass(), style.onConstructor());
+            style.name(),
+            style.packageName(),
+            true,
+            style.onClass(),
+            style.onConstructor(),
+            style.faultsOf());
     return this;
   }
 
@@ -124,7 +130,26 @@ public final class PlanBuilder {
             style.packageName(),
             style.packagePrivate(),
             onClass.stream().map(PlanBuilder::text).toList(),
-            onConstructor.stream().map(PlanBuilder::text).toList());
+            onConstructor.stream().map(PlanBuilder::text).toList(),
+            style.faultsOf());
+    return this;
+  }
+
+  /**
+   * Errors of the database become faults of requests, by generated classes; call it before the
+   * layers.
+   *
+   * @param persistenceLayer the name of the layer whose rows are stored
+   */
+  public PlanBuilder faultsOf(String persistenceLayer) {
+    style =
+        new MapperStyle(
+            style.name(),
+            style.packageName(),
+            style.packagePrivate(),
+            style.onClass(),
+            style.onConstructor(),
+            Optional.of(text(persistenceLayer)));
     return this;
   }
 
@@ -138,6 +163,7 @@ public final class PlanBuilder {
             new PackageScope(Stream.of(packages).map(PlanBuilder::text).toList(), List.of()),
             LayerRules.NONE,
             LayerDefaults.NONE,
+            Optional.empty(),
             style,
             HERE));
     return this;
@@ -200,6 +226,19 @@ public final class PlanBuilder {
     return this;
   }
 
+  /**
+   * The document that describes the types of a transfer layer.
+   *
+   * @param file its path
+   * @param schemas the names of schemas by types, where they are not the types' own
+   */
+  public PlanBuilder document(String layerName, String file, Map<String, String> schemas) {
+    Map<String, Text> names = new LinkedHashMap<>();
+    schemas.forEach((type, schema) -> names.put(type, text(schema)));
+    layers.put(layerName, layer(layerName).with(new Description(text(file), names)));
+    return this;
+  }
+
   /** Accepts the findings of a rule in all shapes of a layer. */
   public PlanBuilder accept(String layerName, RuleId rule, String reason) {
     Layer layer = layer(layerName);
@@ -218,7 +257,15 @@ public final class PlanBuilder {
 
   private static Layer copy(
       Layer layer, PackageScope packages, LayerRules rules, LayerDefaults defaults) {
-    return new Layer(layer.name(), layer.role(), packages, rules, defaults, layer.style(), HERE);
+    return new Layer(
+        layer.name(),
+        layer.role(),
+        packages,
+        rules,
+        defaults,
+        layer.description(),
+        layer.style(),
+        HERE);
   }
 
   /** The layers that the public signatures of a package around them may mention. */

@@ -3,6 +3,7 @@ package dev.shelftwin.plan;
 import dev.shelftwin.finding.InputException;
 import dev.shelftwin.plan.YamlDocument.Entry;
 import dev.shelftwin.shape.Place;
+import dev.shelftwin.shape.Role;
 import java.io.IOException;
 import java.nio.charset.CharacterCodingException;
 import java.nio.charset.StandardCharsets;
@@ -122,6 +123,7 @@ public final class PlanReader {
             .map(entry -> new LayerReader(yaml).read(entry, style))
             .orElse(List.of());
     checkApart(layers);
+    style.faultsOf().ifPresent(store -> checkStore(store, layers));
     yaml.throwIfWrong(); // what follows makes no sense without layers
     List<Concept> concepts =
         yaml.required(entries, "concepts", root)
@@ -193,7 +195,7 @@ public final class PlanReader {
     Map<String, Entry> entries = yaml.entries(mappers.value(), "'mappers'");
     yaml.refuseOthers(
         entries,
-        List.of("name", "package", "visibility", "on-class", "on-constructor"),
+        List.of("name", "package", "visibility", "on-class", "on-constructor", "faults-of"),
         "'mappers'");
     MapperStyle style =
         new MapperStyle(
@@ -201,7 +203,8 @@ public final class PlanReader {
             optional(entries, "package").flatMap(this::text),
             optional(entries, "visibility").flatMap(this::text).filter(this::isPackage).isPresent(),
             list(entries, "on-class"),
-            list(entries, "on-constructor"));
+            list(entries, "on-constructor"),
+            optional(entries, "faults-of").flatMap(this::text));
     style
         .name()
         .filter(
@@ -224,6 +227,14 @@ public final class PlanReader {
                     "'" + name + "' is no package",
                     "write it like '{package}.mapping' or 'coop.kiln.{layer}'"));
     return style;
+  }
+
+  private void checkStore(Text store, List<Layer> layers) {
+    List<String> stores =
+        layers.stream().filter(layer -> layer.role() == Role.PERSISTENCE).map(Layer::name).toList();
+    if (!stores.contains(store.value())) {
+      yaml.unknown(store, stores, "'layers' with the role persistence");
+    }
   }
 
   /** Mappers of two layers must not be one class. */

@@ -78,6 +78,7 @@ public final class PlanWriter {
       putPackages(entries, layer.packages());
       putDefaults(entries, layer.defaults());
       putRules(entries, layer.rules());
+      layer.description().ifPresent(document -> entries.put("document", words(document)));
       text.append(comments(layer, 2)).append(yaml.block(Map.of(layer.name(), entries), 2));
     }
     if (!plan.signatures().isEmpty()) {
@@ -157,6 +158,13 @@ public final class PlanWriter {
         .ifPresent(presence -> entries.put("unspecified-nullness", KebabCase.of(presence)));
   }
 
+  private static Object words(Description document) {
+    Map<String, Object> words = new LinkedHashMap<>();
+    words.put("file", document.file().value());
+    words.put("schemas", strings(document.schemas()));
+    return document.schemas().isEmpty() ? document.file().value() : words;
+  }
+
   private static Map<String, Object> style(Plan plan) {
     Map<String, Object> entries = new LinkedHashMap<>();
     if (!plan.layers().isEmpty()) {
@@ -168,6 +176,7 @@ public final class PlanWriter {
       }
       putPaths(entries, "on-class", style.onClass());
       putPaths(entries, "on-constructor", style.onConstructor());
+      style.faultsOf().ifPresent(store -> entries.put("faults-of", store.value()));
     }
     return entries;
   }

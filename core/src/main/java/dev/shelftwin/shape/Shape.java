@@ -90,17 +90,24 @@ public record Shape(
    *
    * @param traits how its objects are stored or written
    * @param annotations the qualified names of its annotations
+   * @param table the table of its objects; empty if it has none of its own
    * @param printsFields whether its text shows every field: true for a record without a {@code
    *     toString} of its own (JLS §8.10.3)
    */
-  public record ShapeFacts(Set<ShapeTrait> traits, List<String> annotations, boolean printsFields) {
+  public record ShapeFacts(
+      Set<ShapeTrait> traits,
+      List<String> annotations,
+      Optional<Table> table,
+      boolean printsFields) {
 
     /** Nothing is known. */
-    public static final ShapeFacts NONE = new ShapeFacts(Set.of(), List.of(), false);
+    public static final ShapeFacts NONE =
+        new ShapeFacts(Set.of(), List.of(), Optional.empty(), false);
 
     public ShapeFacts {
       traits = Set.copyOf(traits);
       annotations = List.copyOf(annotations);
+      Objects.requireNonNull(table, "table");
     }
   }
 
@@ -113,7 +120,8 @@ public record Shape(
   public Shape with(ShapeTrait trait) {
     Set<ShapeTrait> traits = EnumSet.of(trait);
     traits.addAll(facts.traits());
-    ShapeFacts more = new ShapeFacts(traits, facts.annotations(), facts.printsFields());
+    ShapeFacts more =
+        new ShapeFacts(traits, facts.annotations(), facts.table(), facts.printsFields());
     return new Shape(type, kind, hierarchy, fields, methods, constants, more, place);
   }
 
@@ -149,6 +157,10 @@ public record Shape(
 
   public List<String> annotations() {
     return facts.annotations();
+  }
+
+  public Optional<Table> table() {
+    return facts.table();
   }
 
   public boolean printsFields() {

@@ -40,6 +40,8 @@ public record Divergence(
      * A time arrived as another zone has it: the same instant, or some quarters of an hour apart.
      */
     SHIFTED,
+    /** An object of the store, such as a proxy or a collection that is read later, arrived. */
+    LEAKED,
     /** Nothing arrived. */
     MISSING,
     /** Something arrived where nothing was sent. */

@@ -1,8 +1,10 @@
 package dev.shelftwin.trial;
 
 import java.lang.reflect.Type;
+import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import java.util.Optional;
 
 /**
  * An end of routes outside the mappers: a table of a database, or a document such as JSON. Several
@@ -30,6 +32,25 @@ public interface End extends AutoCloseable {
    */
   default End declaredAs(Type type) {
     return this;
+  }
+
+  /**
+   * Writes many objects of one class, and counts what reading them back and mapping them costs.
+   *
+   * @return empty if the end cannot tell, or nothing could be written
+   */
+  default Optional<RowLoads> load(List<?> objects, Mapping mapping) {
+    return Optional.empty();
+  }
+
+  /** Maps an object that was read. */
+  interface Mapping {
+    void map(Object object) throws Exception;
+  }
+
+  /** Whether a value belongs to the end's library, such as a collection that is read later. */
+  default boolean isOfLibrary(Object value) {
+    return false;
   }
 
   /** Releases everything that the end holds. */

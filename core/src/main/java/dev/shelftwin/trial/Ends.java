@@ -12,4 +12,9 @@ public interface Ends {
 
   /** The end at a shape; empty where it has none. */
   Optional<End> at(ResolvedShape resolved);
+
+  /** The end at a shape, for objects that a mapper made; it may be stricter than for samples. */
+  default Optional<End> ofMapped(ResolvedShape resolved) {
+    return at(resolved);
+  }
 }

@@ -84,7 +84,7 @@ public final class Route {
     ResolvedShape hub = concept.hub();
     concept
         .hop(hub, transfer)
-        .map(out -> Stream.concat(byMapper(out), toEnd(concept, transfer, ends)).toList())
+        .map(out -> Stream.concat(byMapper(out), toEnd(concept, transfer, ends::ofMapped)).toList())
         .ifPresent(steps -> routes.add(new Route(concept, hub, steps, false)));
     concept
         .hop(transfer, hub)
@@ -120,7 +120,7 @@ public final class Route {
                         byMapper(in.get()),
                         stored.stream(),
                         byMapper(out.get()),
-                        toEnd(concept, response, ends))
+                        toEnd(concept, response, ends::ofMapped))
                     .flatMap(some -> some)
                     .toList();
             routes.add(new Route(concept, request, steps, false));
@@ -196,9 +196,21 @@ public final class Route {
 
   /** Whether rows are stored on the way. */
   boolean leadsToTable() {
-    return steps.stream()
-        .anyMatch(
-            step -> step instanceof RouteStep.ThroughEnd && step.to().role() == Role.PERSISTENCE);
+    return steps.stream().anyMatch(Route::isTable);
+  }
+
+  /** The mapper of the rows that come from a table. */
+  Optional<HopLedger> hopAfterTable() {
+    for (int index = 1; index < steps.size(); index++) {
+      if (isTable(steps.get(index - 1)) && steps.get(index) instanceof RouteStep.ByMapper mapper) {
+        return Optional.of(mapper.ledger());
+      }
+    }
+    return Optional.empty();
+  }
+
+  private static boolean isTable(RouteStep step) {
+    return step instanceof RouteStep.ThroughEnd && step.to().role() == Role.PERSISTENCE;
   }
 
   /** The name of the concept. */

@@ -18,6 +18,7 @@ import java.util.Optional;
  *     they are among the divergences
  * @param unexercised the fields, as {@code Shape.field}, that no sample tried enough
  * @param divergences each field and hop once
+ * @param loads what the rows on the route cost when they are read; empty if that was not tried
  */
 public record RouteResult(
     String concept,
@@ -28,7 +29,8 @@ public record RouteResult(
     Optional<String> reason,
     List<String> exercised,
     List<String> unexercised,
-    List<Divergence> divergences) {
+    List<Divergence> divergences,
+    Optional<RowLoads> loads) {
 
   public RouteResult {
     Objects.requireNonNull(concept, "concept");
@@ -39,6 +41,7 @@ public record RouteResult(
     exercised = List.copyOf(exercised);
     unexercised = List.copyOf(unexercised);
     divergences = List.copyOf(divergences);
+    Objects.requireNonNull(loads, "loads");
   }
 
   /** The result of a route on which no sample could be sent. */
@@ -52,7 +55,8 @@ public record RouteResult(
         Optional.of(reason),
         List.of(),
         List.of(),
-        List.of());
+        List.of(),
+        Optional.empty());
   }
 
   /** How many samples the users' own types refused. */

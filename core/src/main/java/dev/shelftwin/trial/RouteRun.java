@@ -23,6 +23,7 @@ final class RouteRun {
   private final List<StepComparison> comparisons;
   private final RoundTripComparison roundTrip;
   private final IntConsumer begins;
+  private final TableTraffic traffic;
   private final ExercisedFields exercised;
   private final List<Optional<FurtherMethods>> further;
 
@@ -40,6 +41,7 @@ final class RouteRun {
         route.steps().stream()
             .map(step -> new StepComparison(route.concept(), step, tools))
             .toList();
+    this.traffic = new TableTraffic(route, tools);
     this.roundTrip = new RoundTripComparison(route, tools);
     this.exercised = new ExercisedFields(route, tools, roundTrip.fields());
     List<Optional<FurtherMethods>> methods = new ArrayList<>();
@@ -124,12 +126,8 @@ final class RouteRun {
       Observation source = before;
       Observation after = observer.observe(object, step.to());
       stops.add(new Stop(step.stop(), after, passage));
-      StepComparison comparison = comparisons.get(index);
       List<Divergence> divergences =
-          step instanceof RouteStep.ByMapper mapper
-              ? comparison.afterMapper(
-                  mapper.ledger(), before, after, untouched, callerValues, number)
-              : comparison.afterEnd(before, after, number);
+          divergences(index, before, after, untouched, callerValues, number);
       if (!divergences.isEmpty()) {
         return result(stops, divergences);
       }
@@ -143,6 +141,32 @@ final class RouteRun {
     exercised.noteStart(sample.start());
     List<Divergence> late = roundTrip.divergences(start, before, exercised.fromStubs(), number);
     return late.isEmpty() ? RunResult.HELD : result(stops, late);
+  }
+
+  /** What did not arrive at a step as it must, or must not have arrived. */
+  private List<Divergence> divergences(
+      int index,
+      Observation before,
+      Observation after,
+      Optional<Observation> untouched,
+      Map<String, @Nullable Object> callerValues,
+      int number) {
+    StepComparison comparison = comparisons.get(index);
+    List<Divergence> divergences =
+        route.steps().get(index) instanceof RouteStep.ByMapper mapper
+            ? comparison.afterMapper(
+                mapper.ledger(), before, after, untouched, callerValues, number)
+            : comparison.afterEnd(before, after, number);
+    return divergences.isEmpty() ? traffic.leaks(index, after, number) : divergences;
+  }
+
+  /**
+   * What the rows cost when many are read at once.
+   *
+   * @param samples from which the rows are made
+   */
+  Optional<RowLoads> loads(List<Sample> samples) {
+    return traffic.loads(samples);
   }
 
   /**

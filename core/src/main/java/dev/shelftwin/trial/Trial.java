@@ -6,11 +6,15 @@ import dev.shelftwin.ledger.Ledger;
 import dev.shelftwin.ledger.MapperNames;
 import dev.shelftwin.shape.Shapes;
 import java.util.ArrayList;
+import java.util.Collections;
+import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.SplittableRandom;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.function.Supplier;
+import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 
 /**
@@ -31,6 +35,9 @@ public final class Trial {
   /** How many samples are kept to be sent once more with values that must be refused. */
   private static final int COMPLETE = 8;
 
+  /** As many rows are read at once to count the statements. */
+  private static final int LOADED = 100;
+
   private static final int USUAL_THREADS = 4;
 
   /** Every thread has a database of its own, which takes longer to open than few samples take. */
@@ -41,6 +48,9 @@ public final class Trial {
   private final TriedMappers mappers;
   private final Supplier<TrialTools> newTools;
   private final List<Route> routes;
+
+  /** The first route with each mapper of stored rows; their statements are counted. */
+  private final Set<Route> loading;
 
   /**
    * A trial.
@@ -69,6 +79,11 @@ public final class Trial {
             .flatMap(concept -> Route.of(concept, ends).stream())
             .filter(this::hasMappers)
             .toList();
+    Set<HopLedger> seen = Collections.newSetFromMap(new IdentityHashMap<>());
+    this.loading =
+        routes.stream()
+            .filter(route -> route.hopAfterTable().filter(seen::add).isPresent())
+            .collect(Collectors.toSet());
   }
 
   /** Whether existing mappers create and update what a route needs; most do only one of both. */
@@ -140,6 +155,11 @@ public final class Trial {
 
     void sends(int sample) {
       progress.sends(place, sample);
+    }
+
+    /** What follows takes as long as a database takes, and no sample is waited for. */
+    void pauses() {
+      progress.pauses(place);
     }
 
     void sent(Route route) {
@@ -239,6 +259,7 @@ public final class Trial {
     int sent = 0;
     Refusals refusals = new Refusals();
     List<Sample> complete = new ArrayList<>();
+    int kept = loading.contains(route) ? LOADED : COMPLETE;
     int most = options.only().isPresent() ? numbers.length : numbers.length + MORE;
     for (int index = 0; index < most && isNeeded(index, numbers, run); index++) {
       int number = index < numbers.length ? numbers[index] : index;
@@ -252,7 +273,7 @@ public final class Trial {
           Sample sample = sampler.draw(random, draw > 0);
           RunResult result = run.run(sample, number);
           record(divergences, sample, result, run);
-          if (result.divergences().isEmpty() && complete.size() < COMPLETE) {
+          if (result.divergences().isEmpty() && complete.size() < kept) {
             complete.add(sample);
           }
           accepted = true;
@@ -270,8 +291,15 @@ public final class Trial {
       }
     }
     divergences.addAll(run.divergencesOfFurtherMethods(current.get()));
-    divergences.addAll(new RefusedValues(route, tools).divergences(complete, current.get()));
-    return result(route, sent, refusals, divergences, run.exercised());
+    divergences.addAll(
+        new RefusedValues(route, tools)
+            .divergences(complete.subList(0, Math.min(COMPLETE, complete.size())), current.get()));
+    reporter.pauses();
+    Optional<RowLoads> loads =
+        loading.contains(route) && options.only().isEmpty()
+            ? run.loads(complete)
+            : Optional.empty();
+    return result(route, sent, refusals, divergences, run.exercised(), loads);
   }
 
   private RouteResult result(
@@ -279,7 +307,8 @@ public final class Trial {
       int sent,
       Refusals refusals,
       List<Divergence> divergences,
-      ExercisedFields exercised) {
+      ExercisedFields exercised,
+      Optional<RowLoads> loads) {
     Outcome outcome = Outcome.HELD;
     Optional<String> reason = Optional.empty();
     if (!divergences.isEmpty()) {
@@ -300,7 +329,8 @@ public final class Trial {
         reason,
         exercised.fields(),
         outcome == Outcome.INCOMPLETE ? exercised.missing() : List.of(),
-        divergences);
+        divergences,
+        loads);
   }
 
   /** Further samples are sent only while a field has been sent with one value. */

@@ -37,10 +37,11 @@ class PlanWriterTest {
         package: "{package}.mapping"
         on-class: [coop.kiln.Wired, coop.kiln.One]
         on-constructor: coop.kiln.Handed
+        faults-of: store
       layers:
         store: { role: persistence, package: coop.kiln.store, apart: { OldRow: "for # reports" }, names: ["{concept}Row", "{concept}Log"], spelling: snake-case, unsaid: required, fields: [{ field: createdAt, is: audit, stays: "written by the row: itself" }, { field: tenant, stays: "set by, the session" }], accept: { leaked-key: "by id" } }
         model: { role: domain, package: coop.kiln.model }
-        api: { role: transfer, package: coop.kiln.api, knows: { coop.kiln.store.Clock: "it's one: for all" } }
+        api: { role: transfer, package: coop.kiln.api, document: { file: "api docs/kiln.yaml", schemas: { "Page<Firing>": Firings } }, knows: { coop.kiln.store.Clock: "it's one: for all" } }
       signatures: { coop.kiln.desk: [model, api], coop.kiln.shop: model }
       concepts:
         Firing:
@@ -120,6 +121,7 @@ class PlanWriterTest {
             .mappersPackagePrivate()
             .mappersAnnotated(
                 List.of("coop.kiln.Wired", "coop.kiln.One"), List.of("coop.kiln.Handed"))
+            .faultsOf("store")
             .layer("store", Role.PERSISTENCE, "coop.kiln.store")
             .unlistedType("store", "OldRow", "for # reports")
             .names("store", Spelling.SNAKE_CASE, "{concept}Row", "{concept}Log")
@@ -129,6 +131,7 @@ class PlanWriterTest {
             .accept("store", RuleId.LEAKED_KEY, "by id")
             .layer("model", Role.DOMAIN, "coop.kiln.model")
             .layer("api", Role.TRANSFER, "coop.kiln.api")
+            .document("api", "api docs/kiln.yaml", Map.of("Page<Firing>", "Firings"))
             .signatures("coop.kiln.desk", "model", "api")
             .signatures("coop.kiln.shop", "model")
             .allowType("api", "coop.kiln.store.Clock", "it's one: for all")

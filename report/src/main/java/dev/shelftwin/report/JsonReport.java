@@ -23,6 +23,7 @@ import dev.shelftwin.shape.Place;
 import dev.shelftwin.trial.Divergence;
 import dev.shelftwin.trial.Refusal;
 import dev.shelftwin.trial.RouteResult;
+import dev.shelftwin.trial.RowLoads;
 import dev.shelftwin.trial.TrialResult;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -178,7 +179,18 @@ public final class JsonReport {
         "outcome", route.outcome().key(),
         "reason", route.reason().orElse(null),
         "unexercised", route.unexercised(),
-        "divergences", route.divergences().stream().map(JsonReport::divergence).toList());
+        "divergences", route.divergences().stream().map(JsonReport::divergence).toList(),
+        "statements", route.loads().map(JsonReport::loads).orElse(null));
+  }
+
+  private static Map<String, @Nullable Object> loads(RowLoads loads) {
+    return object(
+        "rows", loads.rows(),
+        "reading", loads.reading(),
+        "mappingOne", loads.first(),
+        "mappingAll", loads.all(),
+        "rowByRow", loads.walked(),
+        "outsideSession", loads.outside().isEmpty() ? null : loads.outside());
   }
 
   private static Map<String, @Nullable Object> refusal(Refusal refusal) {

@@ -18,7 +18,6 @@ import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import org.apache.commons.text.WordUtils;
@@ -156,33 +155,26 @@ public final class LedgerTable {
 
   private static List<List<String>> rows(
       ConceptLedger concept, List<Layer> layers, List<Integer> widths) {
-    Map<String, Map<Layer, Map<String, List<String>>>> rows = new LinkedHashMap<>();
-    for (Field field : concept.hub().shape().fields()) {
-      if (isMapped(concept, field)) {
-        rows.put(rowOf(field), new LinkedHashMap<>());
-      }
-    }
-    for (ResolvedShape outer : concept.outer()) {
-      Map<String, Cell> cells = new LinkedHashMap<>();
-      concept.hop(concept.hub(), outer).ifPresent(hop -> collect(hop, cells));
-      concept.hop(outer, concept.hub()).ifPresent(hop -> collect(hop, cells));
-      cells.forEach(
-          (row, cell) ->
-              rows.computeIfAbsent(row, key -> new LinkedHashMap<>())
-                  .computeIfAbsent(outer.layer(), key -> new LinkedHashMap<>())
-                  .computeIfAbsent(cell.text(), key -> new ArrayList<>())
-                  .add(isOnlyOne(concept, outer) ? "" : outer.label()));
-    }
     List<List<String>> table = new ArrayList<>();
-    rows.forEach(
-        (name, byLayer) -> {
-          List<String> row = new ArrayList<>(List.of(name.startsWith("·") ? "" : name));
-          for (int index = 0; index < layers.size(); index++) {
-            Map<String, List<String>> texts = byLayer.getOrDefault(layers.get(index), Map.of());
-            row.add(cellText(texts, widths.get(index)));
-          }
-          table.add(row);
-        });
+    for (Journey journey : Journey.of(concept)) {
+      List<String> row = new ArrayList<>(List.of(journey.hub().map(LedgerTable::rowOf).orElse("")));
+      for (int index = 0; index < layers.size(); index++) {
+        Map<String, List<String>> shapes = new LinkedHashMap<>();
+        Layer layer = layers.get(index);
+        journey
+            .stops()
+            .forEach(
+                (outer, stop) -> {
+                  if (outer.layer().equals(layer)) {
+                    shapes
+                        .computeIfAbsent(text(stop), text -> new ArrayList<>())
+                        .add(isOnlyOne(concept, outer) ? "" : outer.label());
+                  }
+                });
+        row.add(cellText(shapes, widths.get(index)));
+      }
+      table.add(row);
+    }
     return table;
   }
 
@@ -218,84 +210,42 @@ public final class LedgerTable {
         == 1;
   }
 
-  private static boolean isMapped(ConceptLedger concept, Field field) {
-    return concept.hops().stream()
-        .flatMap(hop -> hop.mappings().stream())
-        .anyMatch(
-            mapping ->
-                mapping.sources().contains(field) || mapping.target().equals(Optional.of(field)));
-  }
-
-  private static void collect(HopLedger hop, Map<String, Cell> cells) {
-    boolean inward = hop.hop().inward();
-    for (FieldMapping mapping : hop.mappings()) {
-      Optional<Field> source = mapping.source();
-      Optional<Field> inside = inward ? mapping.target() : source;
-      Optional<Field> outside = inward ? source : mapping.target();
-      String row =
-          inside.map(LedgerTable::rowOf).orElseGet(() -> "·" + outside.map(Field::name).orElse(""));
-      Cell cell = cells.computeIfAbsent(row, key -> new Cell());
-      outside.ifPresentOrElse(
-          cell::names, () -> cell.names(inward ? mapping.sources() : List.of()));
-      cell.add(inward, account(mapping));
-    }
-  }
-
   private static String account(FieldMapping mapping) {
     String how = mapping.fold(MappingText.DETAILS);
     return how.isEmpty() ? mapping.account().key() : mapping.account().key() + ": " + how;
   }
 
   /** The mappings of one field to and from one shape. */
-  private static final class Cell {
-
-    private String field = "";
-    private String out = "";
-    private String in = "";
-
-    void names(Field outside) {
-      field = rowOf(outside);
+  private static String text(Journey.Stop stop) {
+    String field =
+        stop.fields().size() == 1
+            ? rowOf(stop.fields().get(0))
+            : stop.fields().stream().map(Field::name).collect(Collectors.joining(", "));
+    String out = stop.out().map(LedgerTable::account).orElse("");
+    String in = stop.in().map(LedgerTable::account).orElse("");
+    if (out.equals(in)) {
+      return beside(field, "⇄", out);
     }
-
-    void names(List<Field> several) {
-      if (field.isEmpty()) {
-        field = several.stream().map(Field::name).collect(Collectors.joining(", "));
-      }
+    if (out.isEmpty() || in.isEmpty()) {
+      return out.isEmpty() ? beside(field, "←", in) : beside(field, "→", out);
     }
+    return field + below("→", out) + below("←", in);
+  }
 
-    void add(boolean inward, String account) {
-      if (inward) {
-        in = account;
-      } else {
-        out = account;
-      }
+  private static String beside(String field, String arrow, String account) {
+    if (field.isEmpty()) {
+      return arrow + JOINED + account;
     }
+    return isLong(account)
+        ? field + below(arrow, account)
+        : field + " " + JOINED + arrow + JOINED + account;
+  }
 
-    String text() {
-      if (out.equals(in)) {
-        return beside("⇄", out);
-      }
-      if (out.isEmpty() || in.isEmpty()) {
-        return out.isEmpty() ? beside("←", in) : beside("→", out);
-      }
-      return field + below("→", out) + below("←", in);
-    }
+  private static String below(String arrow, String account) {
+    return "\n" + JOINED + arrow + JOINED + account;
+  }
 
-    private String beside(String arrow, String account) {
-      if (field.isEmpty()) {
-        return arrow + JOINED + account;
-      }
-      return isLong(account)
-          ? field + below(arrow, account)
-          : field + " " + JOINED + arrow + JOINED + account;
-    }
-
-    private static String below(String arrow, String account) {
-      return "\n" + JOINED + arrow + JOINED + account;
-    }
-
-    private static boolean isLong(String account) {
-      return account.length() > Account.CARRIED.key().length();
-    }
+  private static boolean isLong(String account) {
+    return account.length() > Account.CARRIED.key().length();
   }
 }

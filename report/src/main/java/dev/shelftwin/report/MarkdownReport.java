@@ -64,14 +64,14 @@ public final class MarkdownReport {
     return shown.replace('\\', '/') + ":" + finding.at().line();
   }
 
-  private static String escaped(String text) {
+  static String escaped(String text) {
     return SPECIAL
         .matcher(text.replaceAll("\\s+", " "))
         .replaceAll(special -> Matcher.quoteReplacement("\\" + special.group()));
   }
 
   /** Code within a line; as many backticks around it as it needs (§6.1). */
-  private static String code(String text) {
+  static String code(String text) {
     String line = text.replaceAll("\\s+", " ");
     String fence = "`";
     while (line.contains(fence)) {

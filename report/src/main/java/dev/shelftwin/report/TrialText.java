@@ -4,14 +4,17 @@ import com.github.freva.asciitable.AsciiTable;
 import com.github.freva.asciitable.Column;
 import com.github.freva.asciitable.HorizontalAlign;
 import com.github.freva.asciitable.OverflowBehaviour;
+import dev.shelftwin.finding.RuleId;
 import dev.shelftwin.trial.Divergence;
 import dev.shelftwin.trial.Outcome;
 import dev.shelftwin.trial.Refusal;
 import dev.shelftwin.trial.RouteResult;
+import dev.shelftwin.trial.RowLoads;
 import dev.shelftwin.trial.Snapshot;
 import dev.shelftwin.trial.TrialResult;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.EnumSet;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -88,7 +91,24 @@ public final class TrialText {
     if (route.refusals().isEmpty() || route.outcome() != Outcome.REFUSED) {
       route.reason().ifPresent(reason -> text.append("      ").append(reason).append('\n'));
     }
+    route.loads().ifPresent(loads -> text.append(of(loads, style)));
     return text.toString();
+  }
+
+  private static String of(RowLoads loads, Style style) {
+    if (loads.walked().isEmpty()) {
+      return "";
+    }
+    boolean one = loads.reading() == 1;
+    return "      %s  %s: %s %s %s, mapping them takes %d more%s%n"
+        .formatted(
+            style.faint(RuleId.ROW_BY_ROW.key()),
+            style.strong(String.join(", ", loads.walked())),
+            FindingText.counted(loads.reading(), "statement"),
+            one ? "reads" : "read",
+            FindingText.counted(loads.rows(), "row"),
+            loads.all(),
+            loads.outside().isEmpty() ? "" : "; outside a session: " + loads.outside());
   }
 
   /** The route, wrapped if it is too long for one line. */
@@ -97,6 +117,10 @@ public final class TrialText {
     return WordUtils.wrap(spaced, ROUTE_WIDTH, "\n" + " ".repeat(ROUTE_INDENT), false)
         .replace(" ->", "->");
   }
+
+  /** Kinds of which nothing arrives but the reason. */
+  private static final Set<Divergence.Kind> REFUSALS =
+      EnumSet.of(Divergence.Kind.REFUSED, Divergence.Kind.FAILED);
 
   private static String of(Divergence divergence, Style style) {
     return "      "
@@ -107,7 +131,7 @@ public final class TrialText {
         + divergence.hop()
         + ": sent "
         + divergence.before()
-        + ", arrived "
+        + (REFUSALS.contains(divergence.kind()) ? "; " : ", arrived ")
         + divergence.after()
         + "\n";
   }

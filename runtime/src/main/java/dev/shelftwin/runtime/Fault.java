@@ -30,6 +30,21 @@ public record Fault(String layer, String shape, FieldPath path, String code, Str
   /** No mapper exists for the class of the object. */
   public static final String UNKNOWN_KIND = "unknown-kind";
 
+  /** Something else has the value, and no two may have the same. */
+  public static final String ALREADY_TAKEN = "already-taken";
+
+  /** The value has more characters than the column. */
+  public static final String TOO_LONG = "too-long";
+
+  /** The number does not fit in the column. */
+  public static final String OUT_OF_RANGE = "out-of-range";
+
+  /** Something else refers to the object, so that it cannot be removed. */
+  public static final String STILL_REFERENCED = "still-referenced";
+
+  /** Someone else has changed the object since the caller saw it. */
+  public static final String CHANGED = "changed";
+
   public Fault {
     Objects.requireNonNull(layer, "layer");
     Objects.requireNonNull(shape, "shape");

@@ -5,6 +5,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import java.util.Set;
 import java.util.stream.Collectors;
 
 /**
@@ -30,6 +31,9 @@ public record Problem(String type, String title, int status, List<Fault> faults)
   /** RFC 9457, §6.1. */
   public static final String MEDIA_TYPE = "application/problem+json";
 
+  private static final Set<String> CONFLICTS =
+      Set.of(Fault.ALREADY_TAKEN, Fault.STILL_REFERENCED, Fault.CHANGED);
+
   public Problem {
     Objects.requireNonNull(type, "type");
     Objects.requireNonNull(title, "title");
@@ -38,10 +42,14 @@ public record Problem(String type, String title, int status, List<Fault> faults)
 
   /**
    * Creates the problem details of a rejected request: type {@code about:blank} (RFC 9457, §4.2.1)
-   * and status 422 (RFC 9110, §15.5.21).
+   * and status 422 (RFC 9110, §15.5.21); status 409 (§15.5.10) if only what others have stored is
+   * in the way.
    */
   public static Problem of(FaultException refused) {
-    return new Problem("about:blank", "Unprocessable Content", 422, refused.faults());
+    boolean isConflict = refused.faults().stream().map(Fault::code).allMatch(CONFLICTS::contains);
+    return isConflict
+        ? new Problem("about:blank", "Conflict", 409, refused.faults())
+        : new Problem("about:blank", "Unprocessable Content", 422, refused.faults());
   }
 
   /** Returns the members as plain values that any JSON library can write. */

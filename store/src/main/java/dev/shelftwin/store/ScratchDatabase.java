@@ -7,8 +7,10 @@ import jakarta.persistence.EntityManager;
 import jakarta.persistence.EntityManagerFactory;
 import jakarta.persistence.PersistenceException;
 import java.sql.SQLException;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Objects;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
 /** Empty tables of some rows in a database. Used by one thread. */
@@ -17,6 +19,7 @@ final class ScratchDatabase implements AutoCloseable {
   /** The error of MariaDB that has only the general state of violated constraints. */
   private static final int DUPLICATE_ENTRY = 1062;
 
+  private final PersistenceUnit unit;
   private final EntityManagerFactory factory;
   private final RowDatabase database;
   private final RowTables tables;
@@ -24,7 +27,9 @@ final class ScratchDatabase implements AutoCloseable {
   private @Nullable EntityManager entities;
   private @Nullable Columns columns;
 
-  private ScratchDatabase(EntityManagerFactory factory, RowDatabase database, RowTables tables) {
+  private ScratchDatabase(
+      PersistenceUnit unit, EntityManagerFactory factory, RowDatabase database, RowTables tables) {
+    this.unit = unit;
     this.factory = factory;
     this.database = database;
     this.tables = tables;
@@ -40,7 +45,7 @@ final class ScratchDatabase implements AutoCloseable {
     PersistenceUnit unit = new PersistenceUnit(managed, loader(managed));
     RowTables tables = database.tables(unit.provider());
     EntityManagerFactory factory = unit.open(tables);
-    return new ScratchDatabase(factory, database, tables);
+    return new ScratchDatabase(unit, factory, database, tables);
   }
 
   /**
@@ -61,6 +66,23 @@ final class ScratchDatabase implements AutoCloseable {
     } catch (RuntimeException refused) {
       throw refusal(row.getClass(), refused);
     }
+  }
+
+  boolean areTablesOurs() {
+    return tables.areOurs();
+  }
+
+  PersistenceUnit unit() {
+    return unit;
+  }
+
+  /** Whether a class is the provider's, or is made by it from a row's. */
+  boolean isOfProvider(Class<?> type) {
+    String[] names = unit.provider().split("\\.", 3);
+    String root = names[0] + "." + names[1] + ".";
+    return Stream.<Class<?>>iterate(type, Objects::nonNull, Class::getSuperclass)
+        .flatMap(one -> Stream.concat(Stream.of(one), Arrays.stream(one.getInterfaces())))
+        .anyMatch(one -> one.getName().startsWith(root));
   }
 
   private RuntimeException refusal(Class<?> row, RuntimeException refused) {

@@ -4,9 +4,11 @@ import dev.shelftwin.plan.Database;
 import dev.shelftwin.plan.Text;
 import dev.shelftwin.trial.End;
 import dev.shelftwin.trial.EndMissing;
+import dev.shelftwin.trial.RowLoads;
 import jakarta.persistence.PersistenceException;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
 import org.jspecify.annotations.Nullable;
 
@@ -22,6 +24,7 @@ public final class TableEnd implements End {
   private final RowDatabase database;
   private final ProviderLog log = ProviderLog.silent();
   private final Map<Thread, ScratchDatabase> databases = new ConcurrentHashMap<>();
+  private @Nullable LoadedRows loaded;
   private volatile @Nullable PersistenceException failure;
 
   /** An end for rows of these classes in memory; the tables are created with the first row. */
@@ -59,6 +62,30 @@ public final class TableEnd implements End {
     return database().pass(row);
   }
 
+  /**
+   * {@inheritDoc} In an existing schema nothing may be committed, so that nothing is counted; nor
+   * where the provider refuses the query for all rows.
+   */
+  @Override
+  public synchronized Optional<RowLoads> load(List<?> objects, Mapping mapping) {
+    if (objects.isEmpty() || !database().areTablesOurs()) {
+      return Optional.empty();
+    }
+    if (loaded == null) {
+      loaded = LoadedRows.open(database().unit(), database.tables(database().unit().provider()));
+    }
+    try {
+      return loaded.load(objects.get(0).getClass(), objects, mapping);
+    } catch (PersistenceException | IllegalArgumentException refused) {
+      return Optional.empty();
+    }
+  }
+
+  @Override
+  public boolean isOfLibrary(Object value) {
+    return database().isOfProvider(value.getClass());
+  }
+
   private ScratchDatabase database() {
     @Nullable ScratchDatabase known = databases.get(Thread.currentThread());
     return known == null ? open() : known;
@@ -81,6 +108,9 @@ public final class TableEnd implements End {
 
   @Override
   public void close() {
+    if (loaded != null) {
+      loaded.close();
+    }
     databases.values().forEach(ScratchDatabase::close);
     databases.clear();
     database.close();

@@ -1,0 +1,26 @@
+package dev.shelftwin.rule;
+
+import dev.shelftwin.finding.Finding;
+import dev.shelftwin.finding.Remedy;
+import dev.shelftwin.finding.RuleId;
+import dev.shelftwin.plan.Layer;
+import java.util.stream.Stream;
+
+/** A document that cannot be read: the types of its layer are not compared with anything. */
+final class UnreadDocument implements Rule.Check<Layer> {
+
+  @Override
+  public Stream<RuleMatch> of(Layer layer, RuleContext context) {
+    return context.unreadDocument(layer).stream()
+        .flatMap(unread -> unread.errors().stream())
+        .map(
+            error ->
+                RuleMatch.of(
+                    Finding.of(
+                        RuleId.UNREAD_DOCUMENT,
+                        layer.name(),
+                        error.message() + ".",
+                        error.at(),
+                        Remedy.advice(error.remedy()))));
+  }
+}

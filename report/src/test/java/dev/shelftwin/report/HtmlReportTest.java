@@ -1,0 +1,121 @@
+package dev.shelftwin.report;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import dev.shelftwin.testkit.Project;
+import java.nio.file.Path;
+import java.util.regex.Pattern;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/** The page: every concept with its shapes side by side. */
+class HtmlReportTest {
+
+  private static final String POT =
+      """
+      package coop.kiln.store;
+      @jakarta.persistence.Entity
+      public class Pot%1$dRow {
+        @jakarta.persistence.Id String name;
+        String clay;
+        int grams;
+        int height;
+        java.time.LocalDate fired;
+        boolean sold;
+      }
+      package coop.kiln.model;
+      public record Pot%1$d(
+          String name, String clay, int grams, int height, java.time.LocalDate fired, boolean sold) {}
+      package coop.kiln.api;
+      public record Pot%1$dView(
+          String name, String clay, int grams, int height, java.time.LocalDate fired, boolean sold) {}
+      """;
+
+  @TempDir Path folder;
+
+  private static String page(Project project) {
+    return project.run(open -> HtmlReport.of(open.ledger(), open.check().findings()));
+  }
+
+  @Test
+  void showsEveryFieldInEveryShape() {
+    String page = page(new Project(folder)).replaceAll("\\s+", " ");
+    assertThat(page)
+        .contains(
+            "Nothing is wrong.",
+            "<a href=\"#Glaze\">Glaze</a>",
+            ">GlazeRow<small>store, row</small>",
+            ">Glaze<small>model, domain</small>",
+            ">GlazeView<small>api, response</small>",
+            ">NewGlaze<small>api, request</small>",
+            "<tr id=\"Glaze.name\">",
+            "<td data-shape=\"GlazeRow\"><b>label</b> <span class=\"type\">String</span>"
+                + "<span class=\"facts\">required, at most 40 characters</span>",
+            "stays: the store&#39;s own");
+    assertThat(page.split("<tr id=", -1)).as("rows").hasSize(1 + 7);
+  }
+
+  @Test
+  void aFindingIsAtItsField() {
+    String page =
+        page(
+            new Project(folder)
+                .with(
+                    "String finish,\n    String note) {}\npackage coop.kiln.api;",
+                    "String finish) {}\npackage coop.kiln.api;"));
+    assertThat(page)
+        .contains("<b>1</b> error, <b>0</b> warnings", "<code>lost-field</code>: Glaze.note");
+    assertThat(page).containsPattern("class=\"problem\"><b>note</b>");
+  }
+
+  /** Names and reasons come from the users' code and plan, which may be hostile. */
+  @Test
+  void nothingFromThePlanBecomesMarkup() {
+    String hostile = "</td><script>alert('x')</script><img src=x onerror=alert(1)> ${1+1} & \"'";
+    String page =
+        page(
+            new Project(folder)
+                .with("stays: the store's own", "stays: '" + hostile.replace("'", "''") + "'"));
+    assertThat(page)
+        .doesNotContain("<script>alert", "<img", "onerror=alert(1)>")
+        .contains("&lt;img src=x onerror=alert(1)&gt; ${1+1} &amp; &quot;");
+  }
+
+  @Test
+  void theSameIsWrittenForWikis() {
+    Project project = new Project(folder).with("stays: the store's own", "stays: 'a | b <b> *c*'");
+    String page = project.run(open -> MarkdownPage.of(open.ledger(), open.check().findings()));
+    assertThat(page)
+        .contains(
+            "# glazes\n",
+            "| field | GlazeRow<br>store, row | Glaze<br>model, domain |",
+            "| **name** | label String<br>required, at most 40 characters<br>⇄ carried | name String |",
+            "stays: a \\| b \\<b\\> \\*c\\*")
+        .doesNotContain("<b>");
+    assertThat(page.lines().filter(line -> line.startsWith("|")))
+        .allMatch(line -> line.replace("\\|", "").split("\\|", -1).length == 7);
+  }
+
+  @Test
+  void needsNothingElse() {
+    String page = page(new Project(folder));
+    assertThat(page).contains("default-src 'none'");
+    assertThat(Pattern.compile("(src|href)=\"(?!#)").matcher(page).find()).isFalse();
+    assertThat(page).doesNotContain("http:", "https:", "url(", "@import");
+  }
+
+  @Test
+  void threeHundredConceptsStaySmall() {
+    StringBuilder plan = new StringBuilder(Project.LAYERS);
+    StringBuilder java = new StringBuilder();
+    for (int number = 0; number < 300; number++) {
+      plan.append(
+          "  Pot%1$d: { store: Pot%1$dRow, model: Pot%1$d, api: { Pot%1$dView: both } }\n"
+              .formatted(number));
+      java.append(POT.formatted(number));
+    }
+    String page = page(new Project(folder).instead(plan.toString(), java.toString()));
+    assertThat(page.split("<tr id=", -1)).hasSizeGreaterThan(1800);
+    assertThat(page.length()).isLessThan(2_500_000);
+  }
+}
