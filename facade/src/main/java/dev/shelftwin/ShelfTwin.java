@@ -20,6 +20,7 @@ import dev.shelftwin.plan.Plan;
 import dev.shelftwin.plan.PlanReader;
 import dev.shelftwin.rule.CheckResult;
 import dev.shelftwin.rule.Checker;
+import dev.shelftwin.rule.LayerUse;
 import dev.shelftwin.rule.TableFindings;
 import dev.shelftwin.shape.TypeRef;
 import dev.shelftwin.source.CodePaths;
@@ -135,6 +136,11 @@ public final class ShelfTwin implements AutoCloseable {
    */
   public CheckResult check(LocalDate today) {
     return Checker.check(ledger, reader, reader.dependencies(), today);
+  }
+
+  /** Which layers depend on which; none without compiled classes. */
+  public List<LayerUse> layerUses() {
+    return LayerUse.of(ledger, reader, reader.dependencies());
   }
 
   /** Whether there are compiled classes; without them, dependencies are not checked. */

@@ -3,7 +3,6 @@ package dev.shelftwin.cli;
 import dev.shelftwin.PageFile;
 import dev.shelftwin.ShelfTwin;
 import dev.shelftwin.finding.Finding;
-import dev.shelftwin.ledger.Ledger;
 import dev.shelftwin.report.HtmlReport;
 import dev.shelftwin.report.MarkdownPage;
 import java.nio.file.Path;
@@ -42,9 +41,7 @@ final class ReportCommand implements Callable<Integer> {
   @Override
   public Integer call() {
     try (ShelfTwin twin = plan.open(console)) {
-      String page =
-          WaitingLine.during(
-              console, "drawing", () -> page(twin.ledger(), twin.check().findings()));
+      String page = WaitingLine.during(console, "drawing", () -> page(twin));
       Path beside = Objects.requireNonNullElse(plan.plan().getParent(), Path.of(""));
       Path file = to == null ? beside.resolve("shelf-twin." + format.ending()) : to;
       PageFile.write(file, page);
@@ -53,10 +50,11 @@ final class ReportCommand implements Callable<Integer> {
     }
   }
 
-  private String page(Ledger ledger, List<Finding> findings) {
+  private String page(ShelfTwin twin) {
+    List<Finding> findings = twin.check().findings();
     return switch (format) {
-      case HTML -> HtmlReport.of(ledger, findings);
-      case MARKDOWN -> MarkdownPage.of(ledger, findings);
+      case HTML -> HtmlReport.of(twin.ledger(), findings, twin.layerUses());
+      case MARKDOWN -> MarkdownPage.of(twin.ledger(), findings);
     };
   }
 }

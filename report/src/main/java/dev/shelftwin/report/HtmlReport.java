@@ -2,6 +2,7 @@ package dev.shelftwin.report;
 
 import dev.shelftwin.finding.Finding;
 import dev.shelftwin.ledger.Ledger;
+import dev.shelftwin.rule.LayerUse;
 import freemarker.template.Configuration;
 import freemarker.template.DefaultObjectWrapperBuilder;
 import freemarker.template.TemplateException;
@@ -37,10 +38,12 @@ public final class HtmlReport {
   }
 
   /** The page. */
-  public static String of(Ledger ledger, List<Finding> findings) {
+  public static String of(Ledger ledger, List<Finding> findings, List<LayerUse> uses) {
     StringWriter text = new StringWriter();
     try {
-      TEMPLATES.getTemplate("page.ftlh").process(Map.of("page", Page.of(ledger, findings)), text);
+      TEMPLATES
+          .getTemplate("page.ftlh")
+          .process(Map.of("page", Page.of(ledger, findings, uses)), text);
     } catch (IOException unread) {
       throw new UncheckedIOException(unread);
     } catch (TemplateException wrong) {

