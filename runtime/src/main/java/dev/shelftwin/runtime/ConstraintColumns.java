@@ -9,7 +9,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Set;
-import java.util.regex.Matcher;
+import java.util.regex.MatchResult;
 import java.util.regex.Pattern;
 import javax.sql.DataSource;
 
@@ -69,20 +69,26 @@ final class ConstraintColumns {
     }
   }
 
-  /** The words of the condition, texts left out (ISO/IEC 9075-11, CHECK_CONSTRAINTS). */
+  /**
+   * The words of the condition, texts left out (ISO/IEC 9075-11, CHECK_CONSTRAINTS); none if
+   * several conditions have the name.
+   */
   private List<String> ofCheck(Connection connection) throws SQLException {
     Set<String> words = new LinkedHashSet<>();
+    String schema =
+        connection.getSchema() == null ? connection.getCatalog() : connection.getSchema();
     try (PreparedStatement statement =
         connection.prepareStatement(
             "select check_clause from information_schema.check_constraints"
-                + " where constraint_name = ?")) {
+                + " where constraint_name = ? and constraint_schema = ?")) {
       statement.setString(1, refusal.constraint());
+      statement.setString(2, schema);
       try (ResultSet found = statement.executeQuery()) {
         while (found.next()) {
-          Matcher matcher = WORD.matcher(found.getString(1));
-          while (matcher.find()) {
-            words.add(matcher.group());
+          if (!words.isEmpty()) {
+            return List.of();
           }
+          WORD.matcher(found.getString(1)).results().map(MatchResult::group).forEach(words::add);
         }
       }
     }

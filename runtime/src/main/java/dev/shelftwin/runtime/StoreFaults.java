@@ -57,7 +57,9 @@ final class StoreFaults<T> {
     }
     FieldPath only =
         known.columns().isEmpty() && known.kind() == Kind.TOO_LONG
-            ? one(spots.stream().filter(spot -> isTooLong(spot, known)).toList())
+            ? one(spots.stream()
+                    .filter(spot -> isTooLong(spot, known) && hasMoreCharacters(spot))
+                    .toList())
                 .orElse(FieldPath.SELF)
             : FieldPath.SELF;
     return List.of(fault(only, known.kind().code(), sentence(known)));
@@ -91,7 +93,7 @@ final class StoreFaults<T> {
             .findFirst();
     return byName
         .map(List::of)
-        .or(() -> database.map(source -> new ConstraintColumns(source, refusal, names()).find()))
+        .or(() -> database.map(source -> new ConstraintColumns(source, refusal, tables()).find()))
         .orElse(List.of());
   }
 
@@ -105,7 +107,7 @@ final class StoreFaults<T> {
             || name.equals(StoreRefusal.plain(value.table()) + column + "check"));
   }
 
-  private List<String> names() {
+  private List<String> tables() {
     return spots.stream().map(spot -> spot.of().table()).distinct().toList();
   }
 
@@ -129,13 +131,19 @@ final class StoreFaults<T> {
     return StoreRefusal.plain(value.column()).equals(StoreRefusal.plain(column));
   }
 
-  /** Databases count characters, H2 counts the units of Java's texts; blanks in the end are cut. */
+  /** Blanks around a text are not counted, since it may have been stored without them. */
   private static boolean isTooLong(Spot spot, StoreRefusal refusal) {
     int length = spot.of().length();
     return length > 0
         && (refusal.length().isEmpty() || refusal.length().getAsInt() == length)
         && spot.value() instanceof CharSequence text
         && text.toString().strip().length() > length;
+  }
+
+  /** Databases that do not name the column count characters, not the units of Java's texts. */
+  private static boolean hasMoreCharacters(Spot spot) {
+    String text = String.valueOf(spot.value()).strip();
+    return text.codePointCount(0, text.length()) > spot.of().length();
   }
 
   /** The path of the only spot; of their list, if all are the same value of its elements. */

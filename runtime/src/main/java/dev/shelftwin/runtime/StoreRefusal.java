@@ -103,6 +103,7 @@ record StoreRefusal(
           new Report(".*", "1217|1451", Kind.STILL_REFERENCED, ""),
           // PostgreSQL, by its fields. What refers to a missing key names its own columns.
           new Report("23505", "0", Kind.TAKEN, "\\((?<columns>[^=]*)\\)=\\("),
+          new Report("23503", "0", Kind.STILL_REFERENCED, "still referenced"),
           new Report("23503", "0", Kind.UNKNOWN_REFERENCE, "\\((?<columns>[^=]*)\\)=\\("),
           new Report("22001", "0", Kind.TOO_LONG, "\\((?<length>\\d+)\\)"),
           // Any database: ISO/IEC 9075-2, §24.1, and the states that most of them have in common.

@@ -1,6 +1,7 @@
 package dev.shelftwin.runtime;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Collection;
 import java.util.List;
 import java.util.Map;
@@ -127,10 +128,10 @@ public final class StoredValues<T> {
           new Spot(
               value, path, list.orElse(path), object == null ? null : read(value.read(), object)));
     }
-    for (Part<T> part : parts) {
-      FieldPath path = object == null ? at : at.field(part.name());
-      addPart(
-          part.of().get(), object == null ? null : read(part.read(), object), path, list, spots);
+    if (object != null) { // a missing part has no parts; its type may hold objects of its own type
+      for (Part<T> part : parts) {
+        addPart(part.of().get(), read(part.read(), object), at.field(part.name()), list, spots);
+      }
     }
   }
 
@@ -152,7 +153,8 @@ public final class StoredValues<T> {
           (key, one) ->
               part.addSpots(part.cast(one), at.key(String.valueOf(key)), outermost, spots));
     } else if (value instanceof Collection<?> || value instanceof Object[]) {
-      Collection<?> all = value instanceof Object[] array ? List.of(array) : (Collection<?>) value;
+      Collection<?> all =
+          value instanceof Object[] array ? Arrays.asList(array) : (Collection<?>) value;
       int index = 0;
       for (Object one : all) {
         part.addSpots(part.cast(one), at.element(index++), outermost, spots);

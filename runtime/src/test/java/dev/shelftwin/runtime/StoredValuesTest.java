@@ -165,6 +165,10 @@ class StoredValuesTest {
         .containsExactly("refused:");
     ServerMessage reference =
         new ServerMessage("kiln_checks", null, "fk", "Key (id)=(1) is still …");
+    ServerMessage used =
+        new ServerMessage("kiln_checks", null, "fk", "Key (id)=(1) is still referenced");
+    assertThat(told(FULL, new ServerException("23503", "used", used)))
+        .containsExactly("still-referenced:");
     assertThat(told(FULL, new ServerException("23503", "benutzt", reference)))
         .as("a column that no value becomes")
         .containsExactly("unknown-reference:");
@@ -203,6 +207,35 @@ class StoredValuesTest {
     SQLException refused = new SQLException("NULL not allowed for column \"RATE\"", "23502", 23502);
     Booking none = new Booking("BIG1", "r", Optional.empty(), null, null, null, Map.of());
     assertThat(told(none, refused)).containsExactly("missing:schedule");
+  }
+
+  /** An object may hold objects of its own type, and arrays may have gaps. */
+  record Shelf(
+      @Nullable String label, @Nullable Shelf below, @Nullable Shelf @Nullable [] beside) {}
+
+  private static final StoredValues<Shelf> SHELF = shelf();
+
+  private static StoredValues<Shelf> shelf() {
+    return StoredValues.of(Shelf.class, "api")
+        .row("coop.kiln.store.ShelfRow", "shelves")
+        .value("label", Shelf::label, "label", "label", 5)
+        .part("below", Shelf::below, () -> SHELF)
+        .part("beside", Shelf::beside, () -> SHELF)
+        .build();
+  }
+
+  @Test
+  void anObjectThatHoldsObjectsOfItsTypeHasAnEnd() {
+    SQLException refused = new SQLException("too long", "22001", 0);
+    Shelf lowest = new Shelf("a long label", null, new Shelf[] {null});
+    assertThat(SHELF.faults(new Shelf("top", lowest, null), refused).orElseThrow().faults())
+        .extracting(StoredValuesTest::text)
+        .containsExactly("too-long:below.label");
+    Shelf emoji = new Shelf("\uD83D\uDD25\uD83D\uDD25\uD83D\uDD25", lowest, null);
+    assertThat(SHELF.faults(emoji, refused).orElseThrow().faults())
+        .as("three characters fit")
+        .extracting(StoredValuesTest::text)
+        .containsExactly("too-long:below.label");
   }
 
   @Test
