@@ -2,6 +2,7 @@ package dev.shelftwin;
 
 import dev.shelftwin.compile.AddedMappers;
 import dev.shelftwin.compile.UserClassLoader;
+import dev.shelftwin.document.Documents;
 import dev.shelftwin.finding.Finding;
 import dev.shelftwin.finding.InputError;
 import dev.shelftwin.finding.InputException;
@@ -135,7 +136,7 @@ public final class ShelfTwin implements AutoCloseable {
    * @param today the day on which acceptances of the plan must still be valid
    */
   public CheckResult check(LocalDate today) {
-    return Checker.check(ledger, reader, reader.dependencies(), today);
+    return Checker.check(ledger, reader, reader.dependencies(), Documents.of(plan), today);
   }
 
   /** Which layers depend on which; none without compiled classes. */

@@ -2,14 +2,17 @@ package dev.shelftwin;
 
 import dev.shelftwin.compile.UserClassLoader;
 import dev.shelftwin.document.ApiDocument;
+import dev.shelftwin.document.Documents;
 import dev.shelftwin.finding.InputError;
 import dev.shelftwin.finding.InputException;
 import dev.shelftwin.finding.TableDifference;
 import dev.shelftwin.ledger.LayerTypes;
 import dev.shelftwin.ledger.ResolvedShape;
 import dev.shelftwin.plan.Database;
+import dev.shelftwin.plan.Description;
 import dev.shelftwin.plan.Plan;
 import dev.shelftwin.plan.Text;
+import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.Place;
 import dev.shelftwin.shape.Role;
 import dev.shelftwin.shape.Shape;
@@ -51,7 +54,7 @@ final class UserEnds implements Ends, AutoCloseable {
   private static final String WIRE = JsonEnd.class.getPackageName() + ".";
 
   private final ClassLoader loader;
-  private final Map<String, ApiDocument> documents = new HashMap<>();
+  private final Documents documents;
   private final End wire;
   private final End table;
 
@@ -62,6 +65,7 @@ final class UserEnds implements Ends, AutoCloseable {
    */
   UserEnds(Plan plan, Optional<Database> chosen, Shapes shapes, ClassLoader loader) {
     this.loader = loader;
+    this.documents = Documents.of(plan);
     this.wire = plan.wire().map(this::wireOf).orElseGet(this::usualWire);
     List<Class<?>> managed = managed(plan, shapes, loader);
     this.table =
@@ -94,27 +98,36 @@ final class UserEnds implements Ends, AutoCloseable {
   /** What a mapper made must be as the layer's document describes it. */
   @Override
   public Optional<End> ofMapped(ResolvedShape resolved) {
-    Optional<String> schema =
-        resolved.layer().description().flatMap(description -> description.schema(resolved.use()));
-    return at(resolved).map(end -> schema.map(name -> described(end, resolved, name)).orElse(end));
+    Optional<Description> description = resolved.layer().description();
+    return at(resolved)
+        .map(
+            end ->
+                description
+                    .flatMap(one -> one.schema(resolved.use()))
+                    .map(schema -> described(end, resolved, schema))
+                    .orElse(end));
   }
 
   private End described(End end, ResolvedShape resolved, String schema) {
+    Optional<ApiDocument> document = documents.of(resolved.layer());
+    if (document.isEmpty()) {
+      return new UnreadEnd(end.name(), documents.errors(resolved.layer()).get(0));
+    }
+    if (!document.get().names().contains(schema)) {
+      return end;
+    }
+    List<InputError> errors = document.get().errors(schema);
+    if (!errors.isEmpty()) {
+      return new UnreadEnd(end.name(), errors.get(0));
+    }
+    Map<String, String> fields = new HashMap<>();
+    for (Field field : resolved.shape().fields()) {
+      field.externalName().ifPresent(name -> fields.put(name, field.name()));
+    }
     try {
-      ApiDocument document =
-          documents.computeIfAbsent(
-              resolved.layer().name(),
-              layer -> ApiDocument.read(resolved.layer().description().orElseThrow().path()));
-      Map<String, String> fields = new HashMap<>();
-      resolved
-          .shape()
-          .fields()
-          .forEach(field -> field.externalName().ifPresent(name -> fields.put(name, field.name())));
-      return document.names().contains(schema)
-          ? new DescribedEnd(end, document, schema, fields)
-          : end;
-    } catch (InputException unread) {
-      return new UnreadEnd(end.name(), unread.errors().get(0));
+      return new DescribedEnd(end, document.get(), schema, fields);
+    } catch (InputException unusable) {
+      return new UnreadEnd(end.name(), unusable.errors().get(0));
     }
   }
 

@@ -124,6 +124,22 @@ class EndsTest {
         .containsOnly(
             tuple(Divergence.Kind.REFUSED, "GlazeView"),
             tuple(Divergence.Kind.REFUSED, "GlazeView.finish"));
+    Files.writeString(
+        folder.resolve("parts.json"),
+        """
+        { "Word": { "type": "string" } }
+        """);
+    String api = Files.readString(folder.resolve("api.yaml"));
+    Files.writeString(
+        folder.resolve("api.yaml"),
+        api.replace("required: [code, price]", "required: [code]")
+            .replace(
+                "properties: { code: { type: string },", "properties: { code: {}, food_safe: {},"));
+    assertThat(divergences(trial(described)))
+        .as("a property that is written in another spelling than the document's")
+        .extracting(Divergence::field)
+        .containsOnly("GlazeView.foodSafe");
+    Files.writeString(folder.resolve("api.yaml"), api);
     for (String unusable : List.of("[", "{ \"Word\": { \"pattern\": \"[\" } }")) {
       Files.writeString(folder.resolve("parts.json"), unusable);
       assertThat(trial(described).routes())

@@ -43,7 +43,7 @@ class ImportsTest {
           Map.entry("shape", List.of()),
           Map.entry("finding", List.of("shape")),
           Map.entry("facts", List.of("shape")),
-          Map.entry("document", List.of("finding")),
+          Map.entry("document", List.of("plan")),
           Map.entry("compile", List.of("finding", "runtime")),
           Map.entry("source", List.of("finding", "facts", "compile")),
           Map.entry("plan", List.of("finding")),

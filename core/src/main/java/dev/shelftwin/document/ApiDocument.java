@@ -37,8 +37,7 @@ public final class ApiDocument {
   /**
    * Reads a document and the files that it refers to.
    *
-   * @throws InputException if a file cannot be read, if it is no such document, or if a reference
-   *     leads nowhere; reports all such references
+   * @throws InputException if the file cannot be read, or if it is no such document
    */
   public static ApiDocument read(Path file) {
     DocumentFiles files = new DocumentFiles();
@@ -57,10 +56,6 @@ public final class ApiDocument {
     Nodes.at(root, parent)
         .filter(MappingNode.class::isInstance)
         .ifPresent(all -> schemas.putAll(Nodes.entries(all)));
-    List<InputError> errors = files.unreachable(root);
-    if (!errors.isEmpty()) {
-      throw new InputException(errors);
-    }
     return new ApiDocument(files, file, parent, schemas);
   }
 
@@ -86,7 +81,17 @@ public final class ApiDocument {
         .collect(Collectors.toSet());
   }
 
-  /** Where a schema of it begins. */
+  /** The references of its schemas that lead nowhere; what does not use them can be used. */
+  List<InputError> errors() {
+    return files.unreachable(schemas.values());
+  }
+
+  /** The references that lead nowhere, of a schema and of everything that it refers to. */
+  public List<InputError> errors(String name) {
+    return files.unreachable(List.of(Objects.requireNonNull(schemas.get(name), name)));
+  }
+
+  /** The place where a schema begins. */
   public Place place(String name) {
     return Nodes.place(Objects.requireNonNull(schemas.get(name), name));
   }
@@ -108,16 +113,5 @@ public final class ApiDocument {
   /** The file that was read. */
   public Path file() {
     return file;
-  }
-
-  /** The name of the nearest schema of this document that a schema is, or refers to. */
-  public Optional<String> named(ApiSchema schema) {
-    return schema.parts().stream()
-        .flatMap(
-            part ->
-                schemas.entrySet().stream()
-                    .filter(entry -> entry.getValue().equals(part))
-                    .map(Map.Entry::getKey))
-        .findFirst();
   }
 }

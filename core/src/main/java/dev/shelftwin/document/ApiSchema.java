@@ -3,12 +3,10 @@ package dev.shelftwin.document;
 import dev.shelftwin.shape.Limits;
 import dev.shelftwin.shape.Place;
 import java.math.BigDecimal;
-import java.util.ArrayList;
-import java.util.Collections;
-import java.util.IdentityHashMap;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -19,14 +17,17 @@ import org.snakeyaml.engine.v2.nodes.Node;
 
 /**
  * A schema (JSON Schema 2020-12; OpenAPI 3.0 where it differs) with everything that it refers to or
- * combines by {@code allOf}. Where it offers alternatives, nothing is known of it but that.
+ * combines by {@code allOf}. Where it offers alternatives, or refers to something that is not
+ * there, nothing is certain.
  */
 public final class ApiSchema {
 
   private final DocumentFiles files;
   private final Node node;
-  private final Set<Node> parts = Collections.newSetFromMap(new IdentityHashMap<>());
-  private final List<Node> ordered = new ArrayList<>();
+
+  /** Itself and everything that it refers to or combines, the nearest first. */
+  private final Set<Node> parts = new LinkedHashSet<>();
+
   private boolean open;
   private boolean nullable;
 
@@ -48,7 +49,7 @@ public final class ApiSchema {
     if (!parts.add(part)) {
       return;
     }
-    ordered.add(part);
+    open |= files.isBroken(part);
     files.referenced(part).ifPresent(this::collect);
     Nodes.get(part, "allOf").ifPresent(all -> Nodes.items(all).forEach(this::collect));
     nullable |= Nodes.isTrue(part, "nullable") || Nodes.texts(part, "type").contains("null");
@@ -69,7 +70,7 @@ public final class ApiSchema {
     }
   }
 
-  /** Whether it offers alternatives, so that nothing else is certain. */
+  /** Whether it offers alternatives or cannot be read, so that nothing else is certain. */
   public boolean isOpen() {
     return open;
   }
@@ -81,7 +82,7 @@ public final class ApiSchema {
 
   /** The types but null; any type if empty. */
   public Set<String> types() {
-    return ordered.stream()
+    return parts.stream()
         .flatMap(part -> Nodes.texts(part, "type").stream())
         .filter(type -> !type.equals("null"))
         .collect(Collectors.toCollection(LinkedHashSet::new));
@@ -94,15 +95,30 @@ public final class ApiSchema {
 
   /** The names of the properties that must be there. */
   public Set<String> required() {
-    return ordered.stream()
+    return parts.stream()
         .flatMap(part -> Nodes.texts(part, "required").stream())
         .collect(Collectors.toCollection(LinkedHashSet::new));
   }
 
-  /** The properties of an object, in order. */
+  /**
+   * The name of the property that is called so, or that differs in its spelling only: a JSON
+   * library may write {@code givenName} as {@code given_name}.
+   */
+  public Optional<String> property(String name) {
+    Set<String> names = properties().keySet();
+    return names.contains(name)
+        ? Optional.of(name)
+        : names.stream().filter(one -> plain(one).equals(plain(name))).findFirst();
+  }
+
+  private static String plain(String name) {
+    return name.replaceAll("[_-]", "").toLowerCase(Locale.ROOT);
+  }
+
+  /** The properties of an object, in the order of the document. */
   public Map<String, ApiSchema> properties() {
     Map<String, ApiSchema> properties = new LinkedHashMap<>();
-    for (Node part : ordered) {
+    for (Node part : parts) {
       Nodes.get(part, "properties")
           .ifPresent(
               all ->
@@ -128,24 +144,24 @@ public final class ApiSchema {
 
   /** The only allowed values, as texts; any if empty. */
   public List<String> constants() {
-    return ordered.stream()
+    return parts.stream()
         .flatMap(part -> Nodes.texts(part, "enum").stream())
         .filter(text -> !text.equals("null"))
         .toList();
   }
 
   public boolean isReadOnly() {
-    return ordered.stream().anyMatch(part -> Nodes.isTrue(part, "readOnly"));
+    return parts.stream().anyMatch(part -> Nodes.isTrue(part, "readOnly"));
   }
 
   public boolean isWriteOnly() {
-    return ordered.stream().anyMatch(part -> Nodes.isTrue(part, "writeOnly"));
+    return parts.stream().anyMatch(part -> Nodes.isTrue(part, "writeOnly"));
   }
 
   /** The allowed lengths and numbers. */
   public Limits limits() {
     Limits.Builder limits = new Limits.Builder();
-    for (Node part : ordered) {
+    for (Node part : parts) {
       number(part, "minLength", value -> limits.minLength(value.intValue()));
       number(part, "maxLength", value -> limits.maxLength(value.intValue()));
       boundary(part, "minimum", "exclusiveMinimum", limits::min);
@@ -171,16 +187,11 @@ public final class ApiSchema {
   }
 
   private Optional<String> text(String key) {
-    return ordered.stream().flatMap(part -> Nodes.text(part, key).stream()).findFirst();
+    return parts.stream().flatMap(part -> Nodes.text(part, key).stream()).findFirst();
   }
 
   private Optional<Node> first(String key) {
-    return ordered.stream().flatMap(part -> Nodes.get(part, key).stream()).findFirst();
-  }
-
-  /** It and everything that it refers to or combines, the nearest first. */
-  List<Node> parts() {
-    return Collections.unmodifiableList(ordered);
+    return parts.stream().flatMap(part -> Nodes.get(part, key).stream()).findFirst();
   }
 
   /** Where it is. */

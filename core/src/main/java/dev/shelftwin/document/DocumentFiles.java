@@ -9,6 +9,7 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.InvalidPathException;
 import java.nio.file.Path;
+import java.util.Collection;
 import java.util.Collections;
 import java.util.Comparator;
 import java.util.HashMap;
@@ -23,7 +24,7 @@ import org.snakeyaml.engine.v2.exceptions.MarkedYamlEngineException;
 import org.snakeyaml.engine.v2.exceptions.YamlEngineException;
 import org.snakeyaml.engine.v2.nodes.Node;
 
-/** The files of a document; references lead from one to another. */
+/** The file of a document and the files that its references name. */
 final class DocumentFiles {
 
   private static final String REFERENCE = "$ref";
@@ -79,6 +80,11 @@ final class DocumentFiles {
     return Nodes.text(node, REFERENCE).flatMap(reference -> resolve(node, reference));
   }
 
+  /** Whether a node refers to something that is not there. */
+  boolean isBroken(Node node) {
+    return Nodes.text(node, REFERENCE).isPresent() && referenced(node).isEmpty();
+  }
+
   private Optional<Node> resolve(Node from, String reference) {
     int hash = reference.indexOf('#');
     String file = hash < 0 ? reference : reference.substring(0, hash);
@@ -101,12 +107,12 @@ final class DocumentFiles {
     }
   }
 
-  /** An error for each reference below a node that leads nowhere. */
-  List<InputError> unreachable(Node root) {
+  /** An error for each reference that leads nowhere, in nodes and in what they refer to. */
+  List<InputError> unreachable(Collection<Node> nodes) {
     Set<Node> reached = Collections.newSetFromMap(new IdentityHashMap<>());
-    reach(root, reached);
+    nodes.forEach(node -> reach(node, reached));
     return reached.stream()
-        .filter(node -> Nodes.text(node, REFERENCE).isPresent() && referenced(node).isEmpty())
+        .filter(node -> isBroken(node))
         .map(
             node ->
                 new InputError(

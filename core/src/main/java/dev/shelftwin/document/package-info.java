@@ -1,4 +1,4 @@
-/** Reads API descriptions (OpenAPI) and JSON Schemas that users keep beside their types. */
+/** Reads the OpenAPI documents and JSON Schemas that describe the users' transfer types. */
 @NullMarked
 package dev.shelftwin.document;
 

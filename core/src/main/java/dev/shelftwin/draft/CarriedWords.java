@@ -1,5 +1,6 @@
 package dev.shelftwin.draft;
 
+import dev.shelftwin.document.Documents;
 import dev.shelftwin.finding.Finding;
 import dev.shelftwin.ledger.ConceptLedger;
 import dev.shelftwin.ledger.HopLedger;
@@ -175,7 +176,8 @@ final class CarriedWords {
 
   private int findings(Plan any) {
     Ledger ledger = LedgerBuilder.build(any, shapes);
-    List<Finding> all = Checker.check(ledger, shapes, dependencies, today).findings();
+    List<Finding> all =
+        Checker.check(ledger, shapes, dependencies, Documents.NONE, today).findings();
     return all.size();
   }
 

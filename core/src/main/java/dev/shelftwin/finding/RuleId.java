@@ -39,7 +39,7 @@ public enum RuleId {
   TABLE_DRIFT(Severity.WARNING, "a table that is not as its row declares it"),
   ROW_BY_ROW(Severity.NOTE, "a relation that a mapper reads with a statement for each row"),
   DOCUMENT_MISMATCH(Severity.ERROR, "a document that describes a field otherwise than its type"),
-  DOCUMENT_DRIFT(Severity.WARNING, "a type that its document does not describe, or the reverse"),
+  DOCUMENT_DRIFT(Severity.NOTE, "a type that its document does not describe, or the reverse"),
   ENDLESS_GRAPH(Severity.ERROR, "types that refer to each other in a cycle when serialized"),
   LAYER_BREACH(Severity.ERROR, "a dependency between layers that is not allowed"),
   UNREAD_CODE(Severity.WARNING, "code that could not be read"),

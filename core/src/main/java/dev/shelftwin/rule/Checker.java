@@ -1,5 +1,6 @@
 package dev.shelftwin.rule;
 
+import dev.shelftwin.document.Documents;
 import dev.shelftwin.finding.Finding;
 import dev.shelftwin.finding.Remedy;
 import dev.shelftwin.finding.RuleId;
@@ -85,8 +86,12 @@ public final class Checker {
    * @param today the day on which acceptances must still be valid
    */
   public static CheckResult check(
-      Ledger ledger, Shapes shapes, ClassDependencies dependencies, LocalDate today) {
-    RuleContext context = new RuleContext(ledger, shapes, dependencies);
+      Ledger ledger,
+      Shapes shapes,
+      ClassDependencies dependencies,
+      Documents documents,
+      LocalDate today) {
+    RuleContext context = new RuleContext(ledger, shapes, dependencies, documents);
     List<RuleMatch> matches = new ArrayList<>();
     Set<RuleId> failed = new HashSet<>();
     RULES.forEach(rule -> run(rule, context, matches, failed));

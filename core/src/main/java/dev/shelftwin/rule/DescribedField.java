@@ -63,7 +63,7 @@ final class DescribedField {
     if (out && required && declaredOptional && !schema.isNullable()) {
       return Optional.of(name() + " may be missing, and the document requires it.");
     }
-    if (in && declaredRequired && !shape.use().direction().goesOut() && !required) {
+    if (in && !out && declaredRequired && !required) {
       return Optional.of(name() + " is required, and the document lets callers leave it out.");
     }
     return Optional.empty();
@@ -79,7 +79,7 @@ final class DescribedField {
       return List.of();
     }
     Set<String> types = schema.types();
-    if (!types.isEmpty() && !fits(json.get().name(), types)) {
+    if (!types.isEmpty() && !fits(json.get(), types)) {
       return List.of(
           "%s is %s in JSON, and the document says %s."
               .formatted(what, json.get().name(), String.join(" or ", types)));
@@ -100,7 +100,7 @@ final class DescribedField {
     return differences;
   }
 
-  /** A record or a class with fields is an object, unless something says how it is written. */
+  /** A record or a class with fields is an object in JSON, unless an annotation changes that. */
   private Optional<JsonType> ofShape(TypeRef type, Optional<Shape> known) {
     boolean isTransfer =
         context.layerOf(type).filter(shape.layer()::equals).isPresent()
@@ -117,12 +117,12 @@ final class DescribedField {
         && type.annotations().stream().noneMatch(Frameworks::changesDocuments);
   }
 
-  /** A document that says number also means whole numbers; callers may then send fractions. */
-  private boolean fits(String json, Set<String> types) {
-    return types.contains(json)
-        || (json.equals("integer") && types.contains("number") && !in)
-        || (json.equals("number") && types.contains("string"))
-        || (json.equals("number") && types.contains("integer") && !out);
+  /** A whole number is a number on the way out; a caller who may send a number may send 1.5. */
+  private boolean fits(JsonType json, Set<String> types) {
+    return types.contains(json.name())
+        || json.others().stream().anyMatch(types::contains)
+        || (json.name().equals("integer") && types.contains("number") && !in)
+        || (json.name().equals("number") && types.contains("integer") && !out);
   }
 
   private Optional<String> format(TypeRef type, JsonType json, ApiSchema schema, String what) {
@@ -160,7 +160,7 @@ final class DescribedField {
     List<String> unknown = said.stream().filter(one -> !type.constants().contains(one)).toList();
     if (out && !unsaid.isEmpty()) {
       differences.add(
-          what + " may be " + String.join(", ", unsaid) + ", which the document does not know.");
+          what + " may be " + String.join(", ", unsaid) + ", which the document does not list.");
     }
     if (in && !unknown.isEmpty()) {
       differences.add(

@@ -1,5 +1,6 @@
 package dev.shelftwin.rule;
 
+import dev.shelftwin.document.Documents;
 import dev.shelftwin.ledger.Ledger;
 import dev.shelftwin.plan.Layer;
 import dev.shelftwin.shape.ClassDependencies;
@@ -26,7 +27,7 @@ public record LayerUse(String from, String to, int classes) {
 
   /** All of them, in the order of the plan; none if there are no compiled classes. */
   public static List<LayerUse> of(Ledger ledger, Shapes shapes, ClassDependencies dependencies) {
-    RuleContext context = new RuleContext(ledger, shapes, dependencies);
+    RuleContext context = new RuleContext(ledger, shapes, dependencies, Documents.NONE);
     Map<String, Map<String, TreeSet<String>>> uses = new LinkedHashMap<>();
     for (Layer layer : context.plan().layers()) {
       Map<String, TreeSet<String>> used = new LinkedHashMap<>();

@@ -13,7 +13,6 @@ import dev.shelftwin.shape.FieldTrait;
 import dev.shelftwin.shape.Place;
 import java.util.HashSet;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -25,7 +24,7 @@ final class MisdescribedField implements Rule.Check<Layer> {
   @Override
   public Stream<RuleMatch> of(Layer layer, RuleContext context) {
     Description description = layer.description().orElse(null);
-    Optional<ApiDocument> document = context.document(layer);
+    Optional<ApiDocument> document = context.documents().of(layer);
     if (description == null || document.isEmpty()) {
       return Stream.empty();
     }
@@ -51,7 +50,7 @@ final class MisdescribedField implements Rule.Check<Layer> {
     Set<String> described = new HashSet<>();
     Stream.Builder<RuleMatch> matches = Stream.builder();
     for (Field field : shape.shape().fields()) {
-      Optional<String> property = property(field, properties.keySet());
+      Optional<String> property = property(field, schema);
       property.ifPresent(described::add);
       Optional<ApiSchema> own = property.map(properties::get);
       boolean required = property.filter(schema.required()::contains).isPresent();
@@ -71,18 +70,12 @@ final class MisdescribedField implements Rule.Check<Layer> {
     return matches.build();
   }
 
-  /** The property of a field: by the name in JSON; with another spelling if it has none. */
-  private static Optional<String> property(Field field, Set<String> properties) {
-    String name = field.externalName().orElse(field.name());
-    if (properties.contains(name) || field.externalName().isPresent()) {
-      return Optional.of(name).filter(properties::contains);
-    }
-    return properties.stream().filter(one -> plain(one).equals(plain(name))).findFirst();
-  }
-
-  /** A naming strategy of the JSON library decides about the spelling. */
-  private static String plain(String name) {
-    return name.replaceAll("[_-]", "").toLowerCase(Locale.ROOT);
+  /** The property of a field: by its name in JSON; if it has none, in another spelling too. */
+  private static Optional<String> property(Field field, ApiSchema schema) {
+    Optional<String> named = field.externalName();
+    return named.isPresent()
+        ? named.filter(schema.properties()::containsKey)
+        : schema.property(field.name());
   }
 
   private static List<String> undescribed(ResolvedShape shape, Field field) {

@@ -1,9 +1,8 @@
 package dev.shelftwin.rule;
 
-import dev.shelftwin.document.ApiDocument;
+import dev.shelftwin.document.Documents;
 import dev.shelftwin.facts.Frameworks;
 import dev.shelftwin.finding.Finding;
-import dev.shelftwin.finding.InputException;
 import dev.shelftwin.ledger.ConceptLedger;
 import dev.shelftwin.ledger.LayerTypes;
 import dev.shelftwin.ledger.Ledger;
@@ -17,7 +16,6 @@ import dev.shelftwin.shape.Role;
 import dev.shelftwin.shape.Shapes;
 import dev.shelftwin.shape.TypeRef;
 import java.util.Comparator;
-import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -32,6 +30,7 @@ final class RuleContext {
   private final Ledger ledger;
   private final Shapes shapes;
   private final ClassDependencies dependencies;
+  private final Documents documents;
   private final LayerTypes layerTypes;
   private final Set<String> misnamedConcepts;
 
@@ -43,12 +42,8 @@ final class RuleContext {
 
   private final List<TypeCycles.Cycle> cycles;
 
-  /** By layer; those that cannot be read are left out. */
-  private final Map<String, ApiDocument> documents = new HashMap<>();
-
-  private final Map<String, InputException> unreadDocuments = new HashMap<>();
-
-  RuleContext(Ledger ledger, Shapes shapes, ClassDependencies dependencies) {
+  RuleContext(Ledger ledger, Shapes shapes, ClassDependencies dependencies, Documents documents) {
+    this.documents = documents;
     this.ledger = ledger;
     this.shapes = shapes;
     this.dependencies = dependencies;
@@ -63,30 +58,11 @@ final class RuleContext {
             .map(shape -> shape.shape().type().qualifiedName())
             .collect(Collectors.toSet());
     this.cycles = TypeCycles.of(ledger, shapes);
-    ledger.plan().layers().forEach(this::read);
   }
 
-  private void read(Layer layer) {
-    layer
-        .description()
-        .ifPresent(
-            description -> {
-              try {
-                documents.put(layer.name(), ApiDocument.read(description.path()));
-              } catch (InputException unread) {
-                unreadDocuments.put(layer.name(), unread);
-              }
-            });
-  }
-
-  /** The document that describes the types of a layer; empty if there is none, or it is unread. */
-  Optional<ApiDocument> document(Layer layer) {
-    return Optional.ofNullable(documents.get(layer.name()));
-  }
-
-  /** Why the document of a layer could not be read. */
-  Optional<InputException> unreadDocument(Layer layer) {
-    return Optional.ofNullable(unreadDocuments.get(layer.name()));
+  /** The documents that describe the transfer types. */
+  Documents documents() {
+    return documents;
   }
 
   Ledger ledger() {

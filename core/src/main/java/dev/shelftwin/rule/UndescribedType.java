@@ -18,7 +18,7 @@ final class UndescribedType implements Rule.Check<Layer> {
 
   @Override
   public Stream<RuleMatch> of(Layer layer, RuleContext context) {
-    Optional<ApiDocument> document = context.document(layer);
+    Optional<ApiDocument> document = context.documents().of(layer);
     if (document.isEmpty()) {
       return Stream.empty();
     }
@@ -28,7 +28,10 @@ final class UndescribedType implements Rule.Check<Layer> {
         shapes.stream()
             .filter(shape -> !shape.shape().isAbstract())
             .flatMap(shape -> undescribed(layer, description, document.get(), shape)),
-        unused(layer, description, document.get(), shapes));
+        // What a broken reference was to use is not known.
+        context.documents().errors(layer).isEmpty()
+            ? unused(layer, description, document.get(), shapes)
+            : Stream.empty());
   }
 
   private static Stream<RuleMatch> undescribed(
@@ -49,7 +52,7 @@ final class UndescribedType implements Rule.Check<Layer> {
                     layer));
   }
 
-  /** Schemas that neither describe a type nor are a part of one that does. */
+  /** Schemas that describe no type, and that no schema of a type refers to. */
   private static Stream<RuleMatch> unused(
       Layer layer, Description description, ApiDocument document, List<ResolvedShape> shapes) {
     Set<String> used = new HashSet<>();

@@ -6,13 +6,12 @@ import dev.shelftwin.finding.RuleId;
 import dev.shelftwin.plan.Layer;
 import java.util.stream.Stream;
 
-/** A document that cannot be read: the types of its layer are not compared with anything. */
+/** A document, or a part of it, that cannot be read: what it describes is compared with nothing. */
 final class UnreadDocument implements Rule.Check<Layer> {
 
   @Override
   public Stream<RuleMatch> of(Layer layer, RuleContext context) {
-    return context.unreadDocument(layer).stream()
-        .flatMap(unread -> unread.errors().stream())
+    return context.documents().errors(layer).stream()
         .map(
             error ->
                 RuleMatch.of(

@@ -2,6 +2,7 @@ package dev.shelftwin.plan;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import dev.shelftwin.document.Documents;
 import dev.shelftwin.finding.InputError;
 import dev.shelftwin.finding.InputException;
 import dev.shelftwin.ledger.LedgerBuilder;
@@ -117,7 +118,12 @@ class PlanFuzzTest {
   private static void check(int number, Plan plan, JavaReader reader) {
     try {
       assertThat(
-              Checker.check(LedgerBuilder.build(plan, reader), reader, reader.dependencies(), TODAY)
+              Checker.check(
+                      LedgerBuilder.build(plan, reader),
+                      reader,
+                      reader.dependencies(),
+                      Documents.NONE,
+                      TODAY)
                   .findings())
           .as("mutation " + number)
           .allSatisfy(found -> assertThat(found.message()).doesNotContain("Exception"));

@@ -126,7 +126,7 @@ class DocumentTest {
             + "|The document has no property for GlazeView.note, which is sent.",
         "note: { type: [string, \"null\"] }|note: {}\\n        extra: { type: string }"
             + "|The document describes 'extra', and NewGlaze does not read it.",
-        "enum: [GLOSSY, MATT]|enum: [GLOSSY]|GlazeView.finish may be MATT, which the document does not know.",
+        "enum: [GLOSSY, MATT]|enum: [GLOSSY]|GlazeView.finish may be MATT, which the document does not list.",
         "enum: [GLOSSY, MATT]|enum: [GLOSSY, MATT, SATIN]"
             + "|The document allows SATIN, which NewGlaze.finish cannot be.",
         "enum: [GLOSSY, MATT]|enum: [glossy, matt]|",
@@ -210,7 +210,7 @@ class DocumentTest {
             .replace("'#/$defs/Finish'", "'parts.json#/$defs/Finish'");
     assertThat(check(schema))
         .extracting(Finding::message)
-        .contains("GlazeView.finish may be MATT, which the document does not know.");
+        .contains("GlazeView.finish may be MATT, which the document does not list.");
   }
 
   @Test
@@ -234,5 +234,31 @@ class DocumentTest {
                     "price: { anyOf: [{ type: boolean }, { type: \"null\" }] }")))
         .extracting(Finding::message)
         .contains("GlazeView.price is number in JSON, and the document says boolean.");
+  }
+
+  @Test
+  void aReferenceThatLeadsNowhereLeavesTheRestComparable() throws IOException {
+    String broken =
+        API.replace("schemas/Finish' }", "schemas/Colour' }")
+            .replace("type: number", "type: integer");
+    assertThat(check(broken))
+        .extracting(finding -> finding.rule() + " " + finding.message())
+        .contains(
+            "UNREAD_DOCUMENT nothing is at #/components/schemas/Colour.",
+            "DOCUMENT_MISMATCH GlazeView.price is number in JSON, and the document says integer.");
+    assertThat(check(API + "paths:\n  /glazes: { $ref: 'https://example.test/glazes' }\n"))
+        .as("what no schema needs")
+        .isEmpty();
+  }
+
+  /** Whether a time or a long number is a text or a number is a setting of the JSON library. */
+  @Test
+  void whatTheJsonLibraryDecidesIsNotJudged() throws IOException {
+    assertThat(
+            check(
+                API.replace(
+                        "mixed: { type: string, format: date-time }", "mixed: { type: integer }")
+                    .replace("sold: { type: integer, format: int64 }", "sold: { type: string }")))
+        .isEmpty();
   }
 }

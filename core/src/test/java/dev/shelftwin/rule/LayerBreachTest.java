@@ -5,6 +5,7 @@ import static org.mockito.ArgumentMatchers.anyString;
 import static org.mockito.Mockito.mock;
 import static org.mockito.Mockito.when;
 
+import dev.shelftwin.document.Documents;
 import dev.shelftwin.finding.Finding;
 import dev.shelftwin.finding.RuleId;
 import dev.shelftwin.shape.ClassDependencies;
@@ -104,7 +105,8 @@ class LayerBreachTest {
     List<Finding> findings =
         project.run(
             twin ->
-                Checker.check(twin.ledger(), mock(Shapes.class), broken, LocalDate.EPOCH)
+                Checker.check(
+                        twin.ledger(), mock(Shapes.class), broken, Documents.NONE, LocalDate.EPOCH)
                     .findings());
     assertThat(findings)
         .extracting(Finding::rule)

@@ -1,6 +1,7 @@
 package dev.shelftwin.testkit;
 
 import dev.shelftwin.compile.UserCode;
+import dev.shelftwin.document.Documents;
 import dev.shelftwin.finding.InputException;
 import dev.shelftwin.generate.Generated;
 import dev.shelftwin.generate.MapperGenerator;
@@ -66,7 +67,7 @@ public final class OpenProject implements AutoCloseable {
   }
 
   public CheckResult check(LocalDate today) {
-    return Checker.check(ledger, reader, reader.dependencies(), today);
+    return Checker.check(ledger, reader, reader.dependencies(), Documents.of(ledger.plan()), today);
   }
 
   public Generated generate() {

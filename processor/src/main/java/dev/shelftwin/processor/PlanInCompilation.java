@@ -1,6 +1,7 @@
 package dev.shelftwin.processor;
 
 import com.sun.source.util.Trees;
+import dev.shelftwin.document.Documents;
 import dev.shelftwin.finding.Finding;
 import dev.shelftwin.finding.InputException;
 import dev.shelftwin.finding.RuleId;
@@ -93,7 +94,9 @@ final class PlanInCompilation {
     Messages messages = new Messages(environment, file);
     LocalDate today = LocalDate.now(ZoneId.systemDefault());
     List<Finding> findings =
-        Checker.check(ledger, shapes, NoClasses.NONE, today).findings().stream()
+        Checker.check(ledger, shapes, NoClasses.NONE, Documents.of(ledger.plan()), today)
+            .findings()
+            .stream()
             .filter(finding -> finding.severity() != Severity.NOTE)
             .filter(finding -> !part.isReduced() || finding.rule() != RuleId.STALE_ROW)
             .toList();

@@ -1,5 +1,7 @@
 package dev.shelftwin.wire;
 
+import com.fasterxml.jackson.core.JsonProcessingException;
+import com.fasterxml.jackson.databind.ObjectMapper;
 import com.networknt.schema.Error;
 import com.networknt.schema.InputFormat;
 import com.networknt.schema.Schema;
@@ -8,6 +10,7 @@ import com.networknt.schema.SchemaRegistry;
 import com.networknt.schema.SchemaRegistryConfig;
 import com.networknt.schema.dialect.Dialects;
 import dev.shelftwin.document.ApiDocument;
+import dev.shelftwin.document.ApiSchema;
 import dev.shelftwin.finding.InputException;
 import dev.shelftwin.trial.End;
 import dev.shelftwin.trial.EndMissing;
@@ -22,6 +25,8 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
+import java.util.Set;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -30,8 +35,11 @@ import org.jspecify.annotations.Nullable;
  */
 public final class DescribedEnd implements End {
 
+  private static final ObjectMapper JSON = new ObjectMapper();
+
   private final End json;
   private final Schema schema;
+  private final ApiSchema described;
   private final Map<String, String> fields;
   private final String document;
 
@@ -48,13 +56,16 @@ public final class DescribedEnd implements End {
     this(
         json,
         schema(document, name),
+        document.schema(name).orElseThrow(),
         fields,
         Objects.toString(document.file().getFileName(), "the document"));
   }
 
-  private DescribedEnd(End json, Schema schema, Map<String, String> fields, String document) {
+  private DescribedEnd(
+      End json, Schema schema, ApiSchema described, Map<String, String> fields, String document) {
     this.json = Objects.requireNonNull(json, "json");
     this.schema = schema;
+    this.described = described;
     this.fields = Map.copyOf(fields);
     this.document = document;
   }
@@ -91,7 +102,7 @@ public final class DescribedEnd implements End {
 
   @Override
   public End declaredAs(Type type) {
-    return new DescribedEnd(json.declaredAs(type), schema, fields, document);
+    return new DescribedEnd(json.declaredAs(type), schema, described, fields, document);
   }
 
   @Override
@@ -100,13 +111,37 @@ public final class DescribedEnd implements End {
     List<Error> errors = errors(passage.text());
     if (!errors.isEmpty()) {
       Error first = errors.get(0);
-      String property = property(first);
-      throw new EndRefusal(
-          fields.getOrDefault(property, property),
-          document + " does not allow it: " + first.getMessage(),
-          null);
+      throw refusal(property(first), document + " does not allow it: " + first.getMessage());
     }
+    checkSpelling(passage.text());
     return passage;
+  }
+
+  /** A validator lets pass a property that the document has in another spelling only. */
+  private void checkSpelling(String text) {
+    for (String name : names(text)) {
+      described
+          .property(name)
+          .filter(other -> !described.isOpen() && !other.equals(name))
+          .ifPresent(
+              other -> {
+                throw refusal(name, document + " calls it '" + other + "', and not '" + name + "'");
+              });
+    }
+  }
+
+  private static Set<String> names(String text) {
+    try {
+      return JSON.readTree(text).properties().stream()
+          .map(Map.Entry::getKey)
+          .collect(Collectors.toSet());
+    } catch (JsonProcessingException impossible) {
+      throw new IllegalStateException(impossible);
+    }
+  }
+
+  private EndRefusal refusal(String property, String reason) {
+    return new EndRefusal(fields.getOrDefault(property, property), reason, null);
   }
 
   private List<Error> errors(String text) {
