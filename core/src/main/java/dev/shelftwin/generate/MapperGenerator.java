@@ -55,7 +55,7 @@ public final class MapperGenerator {
     return new Generated(files, unwritten);
   }
 
-  /** The classes that find the values of requests that a database refuses, if the plan asks. */
+  /** A class for each concept whose requests are stored; none if the plan has no faults-of. */
   private List<SourceFile> faults() {
     List<SourceFile> files = new ArrayList<>();
     for (ConceptLedger concept : ledger.concepts()) {

@@ -188,7 +188,7 @@ record RequestTracer(Ledger ledger, ConceptLedger concept, HopLedger in, String 
     return refers ? name + "_id" : name;
   }
 
-  /** Whether a text is at most wrapped in a value object, or unwrapped. */
+  /** Whether a text keeps its length: it is only put into a value object, or taken out of one. */
   private static boolean keepsLength(Conversion how) {
     return how.operations()
         .allMatch(

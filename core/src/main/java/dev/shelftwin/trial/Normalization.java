@@ -48,7 +48,7 @@ final class Normalization {
     met = false;
   }
 
-  /** Whether a type normalized the value of a field of the hub in this sample, or a part of it. */
+  /** Whether the type of a hub field, or of a part of it, changed its value in this sample. */
   boolean changed(String field) {
     return fields.contains(field);
   }

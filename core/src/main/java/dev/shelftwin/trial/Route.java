@@ -8,6 +8,8 @@ import dev.shelftwin.shape.Role;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.OptionalInt;
+import java.util.stream.IntStream;
 import java.util.stream.Stream;
 
 /** Steps through mappers and ends, along which samples are sent. */
@@ -199,14 +201,16 @@ public final class Route {
     return steps.stream().anyMatch(Route::isTable);
   }
 
-  /** The mapper of the rows that come from a table. */
-  Optional<HopLedger> hopAfterTable() {
-    for (int index = 1; index < steps.size(); index++) {
-      if (isTable(steps.get(index - 1)) && steps.get(index) instanceof RouteStep.ByMapper mapper) {
-        return Optional.of(mapper.ledger());
-      }
-    }
-    return Optional.empty();
+  /** The place of the first step through a table whose rows a mapper takes; empty if none does. */
+  OptionalInt table() {
+    return IntStream.range(0, steps.size() - 1)
+        .filter(at -> isTable(steps.get(at)) && steps.get(at + 1) instanceof RouteStep.ByMapper)
+        .findFirst();
+  }
+
+  /** The hop of a step through a mapper. */
+  HopLedger mapperAt(int step) {
+    return ((RouteStep.ByMapper) steps.get(step)).ledger();
   }
 
   private static boolean isTable(RouteStep step) {

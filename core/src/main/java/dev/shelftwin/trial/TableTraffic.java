@@ -3,7 +3,6 @@ package dev.shelftwin.trial;
 import dev.shelftwin.finding.RuleId;
 import dev.shelftwin.ledger.HopLedger;
 import dev.shelftwin.ledger.ResolvedShape;
-import dev.shelftwin.shape.Role;
 import java.lang.reflect.InvocationTargetException;
 import java.util.ArrayList;
 import java.util.Collection;
@@ -30,13 +29,9 @@ final class TableTraffic {
    * @param samples from which the rows are made
    */
   Optional<RowLoads> loads(List<Sample> samples) {
-    int at = 0;
-    while (!(route.steps().get(at) instanceof RouteStep.ThroughEnd end
-        && end.to().role() == Role.PERSISTENCE)) {
-      at++;
-    }
+    int at = route.table().orElseThrow();
     RouteStep.ThroughEnd table = (RouteStep.ThroughEnd) route.steps().get(at);
-    HopLedger load = ((RouteStep.ByMapper) route.steps().get(at + 1)).ledger();
+    HopLedger load = route.mapperAt(at + 1);
     List<Object> rows = new ArrayList<>();
     for (Sample sample : samples) {
       row(sample, at).ifPresent(rows::add);

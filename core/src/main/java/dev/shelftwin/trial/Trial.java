@@ -10,6 +10,7 @@ import java.util.Collections;
 import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Optional;
+import java.util.OptionalInt;
 import java.util.Set;
 import java.util.SplittableRandom;
 import java.util.concurrent.atomic.AtomicInteger;
@@ -35,7 +36,7 @@ public final class Trial {
   /** How many samples are kept to be sent once more with values that must be refused. */
   private static final int COMPLETE = 8;
 
-  /** As many rows are read at once to count the statements. */
+  /** The most rows that are read at once to count the statements. */
   private static final int LOADED = 100;
 
   private static final int USUAL_THREADS = 4;
@@ -82,7 +83,11 @@ public final class Trial {
     Set<HopLedger> seen = Collections.newSetFromMap(new IdentityHashMap<>());
     this.loading =
         routes.stream()
-            .filter(route -> route.hopAfterTable().filter(seen::add).isPresent())
+            .filter(
+                route -> {
+                  OptionalInt table = route.table();
+                  return table.isPresent() && seen.add(route.mapperAt(table.getAsInt() + 1));
+                })
             .collect(Collectors.toSet());
   }
 

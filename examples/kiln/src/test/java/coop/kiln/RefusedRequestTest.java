@@ -78,11 +78,7 @@ class RefusedRequestTest {
   class OnPostgreSql extends RefusedRequests {
     @Override
     String url(String name) throws SQLException {
-      try (Connection connection = Servers.POSTGRESQL.connect();
-          Statement statement = connection.createStatement()) {
-        statement.execute("create database " + name);
-      }
-      return Servers.POSTGRESQL.url().replace("/postgres?", "/" + name + "?");
+      return created(Servers.POSTGRESQL, name).replace("/postgres?", "/" + name + "?");
     }
   }
 
@@ -90,17 +86,22 @@ class RefusedRequestTest {
   class OnMariaDb extends RefusedRequests {
     @Override
     String url(String name) throws SQLException {
-      try (Connection connection = Servers.MARIADB.connect();
-          Statement statement = connection.createStatement()) {
-        statement.execute("create database " + name);
-      }
-      return Servers.MARIADB.url().replace("/?", "/" + name + "?");
+      return created(Servers.MARIADB, name).replace("/?", "/" + name + "?");
     }
 
     @Override
     String phoneIsRequired() {
       return "alter table members modify phone varchar(31) not null";
     }
+  }
+
+  /** The URL of a server on which a database of that name was created. */
+  private static String created(Servers server, String name) throws SQLException {
+    try (Connection connection = server.connect();
+        Statement statement = connection.createStatement()) {
+      statement.execute("create database " + name);
+    }
+    return server.url();
   }
 
   /**

@@ -36,6 +36,14 @@ public record LayerGraph(List<Box> boxes, List<Arrow> arrows, int width, int hei
   /** A layer; its upper left corner. */
   public record Box(String name, String packages, int x, int y) {
 
+    public int width() {
+      return BOX_WIDTH;
+    }
+
+    public int height() {
+      return BOX_HEIGHT;
+    }
+
     int middle() {
       return y + BOX_HEIGHT / 2;
     }

@@ -20,6 +20,10 @@ final class ScratchDatabase implements AutoCloseable {
   private static final int DUPLICATE_ENTRY = 1062;
 
   private final PersistenceUnit unit;
+
+  /** The first two segments of the provider's packages, which all of its classes share. */
+  private final String providerRoot;
+
   private final EntityManagerFactory factory;
   private final RowDatabase database;
   private final RowTables tables;
@@ -30,6 +34,8 @@ final class ScratchDatabase implements AutoCloseable {
   private ScratchDatabase(
       PersistenceUnit unit, EntityManagerFactory factory, RowDatabase database, RowTables tables) {
     this.unit = unit;
+    String[] names = unit.provider().split("\\.", 3);
+    this.providerRoot = names[0] + "." + names[1] + ".";
     this.factory = factory;
     this.database = database;
     this.tables = tables;
@@ -78,11 +84,9 @@ final class ScratchDatabase implements AutoCloseable {
 
   /** Whether a class is the provider's, or is made by it from a row's. */
   boolean isOfProvider(Class<?> type) {
-    String[] names = unit.provider().split("\\.", 3);
-    String root = names[0] + "." + names[1] + ".";
     return Stream.<Class<?>>iterate(type, Objects::nonNull, Class::getSuperclass)
         .flatMap(one -> Stream.concat(Stream.of(one), Arrays.stream(one.getInterfaces())))
-        .anyMatch(one -> one.getName().startsWith(root));
+        .anyMatch(one -> one.getName().startsWith(providerRoot));
   }
 
   private RuntimeException refusal(Class<?> row, RuntimeException refused) {
