@@ -35,25 +35,28 @@ final class CodeFinder {
   static CodePaths find(Plan plan, Path planFile, CodeOptions options) {
     Path folder = Objects.requireNonNullElse(planFile.getParent(), Path.of(""));
     CodeFinder finder = new CodeFinder(folder);
-    CodePaths paths = finder.find(plan.code(), options, plan.at());
+    CodePaths paths = finder.find(plan.code(), options, plan);
     if (!finder.errors.isEmpty()) {
       throw new InputException(finder.errors);
     }
     return paths;
   }
 
-  private CodePaths find(Code code, CodeOptions options, Place planPlace) {
+  private CodePaths find(Code code, CodeOptions options, Plan plan) {
     List<Located> sources = located(options.sources(), code.sources(), "--sources");
     List<Located> classes = located(options.classes(), code.classes(), "--classes");
     List<Located> classPath = located(options.classPath(), code.classPath(), "--class-path");
-    if (sources.isEmpty() && classes.isEmpty()) {
+    if (sources.isEmpty() && classes.isEmpty() && !plan.describes()) {
       errors.add(
           new InputError(
-              planPlace,
+              plan.at(),
               "nothing says where the code is",
               "add 'code: { sources: src/main/java }' to the plan, or give --sources or --classes"));
     }
-    List<Path> sourceFolders = folders(sources, "there is no such source folder", false);
+    // What is only described needs no folder before it is written.
+    List<Located> written =
+        plan.describes() ? sources.stream().filter(Located::exists).toList() : sources;
+    List<Path> sourceFolders = folders(written, "there is no such source folder", false);
     // Classes that are not built yet are no error while there are sources to read.
     List<Located> built =
         sources.isEmpty() ? classes : classes.stream().filter(Located::exists).toList();

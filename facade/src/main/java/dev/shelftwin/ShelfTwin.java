@@ -2,6 +2,7 @@ package dev.shelftwin;
 
 import dev.shelftwin.compile.AddedMappers;
 import dev.shelftwin.compile.UserClassLoader;
+import dev.shelftwin.describe.DescribedSource;
 import dev.shelftwin.document.Documents;
 import dev.shelftwin.finding.Finding;
 import dev.shelftwin.finding.InputError;
@@ -12,6 +13,7 @@ import dev.shelftwin.generate.MapperGenerator;
 import dev.shelftwin.ledger.ConceptLedger;
 import dev.shelftwin.ledger.Ledger;
 import dev.shelftwin.ledger.LedgerBuilder;
+import dev.shelftwin.ledger.ShapeChange;
 import dev.shelftwin.observe.ExistingCalls;
 import dev.shelftwin.observe.ExistingMapperObserver;
 import dev.shelftwin.observe.MapperComparer;
@@ -22,6 +24,7 @@ import dev.shelftwin.plan.PlanReader;
 import dev.shelftwin.rule.CheckResult;
 import dev.shelftwin.rule.Checker;
 import dev.shelftwin.rule.LayerUse;
+import dev.shelftwin.rule.LayerUser;
 import dev.shelftwin.rule.TableFindings;
 import dev.shelftwin.shape.TypeRef;
 import dev.shelftwin.source.CodePaths;
@@ -41,6 +44,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import java.util.Optional;
 import java.util.function.BiFunction;
 
 /**
@@ -61,12 +65,14 @@ public final class ShelfTwin implements AutoCloseable {
 
   private final Plan plan;
   private final CodePaths code;
+  private final DescribedCode described;
   private final JavaReader reader;
   private final Ledger ledger;
 
-  private ShelfTwin(Plan plan, CodePaths code) {
-    this.plan = plan;
-    this.code = code;
+  private ShelfTwin(DescribedCode described) {
+    this.described = described;
+    this.plan = described.plan();
+    this.code = described.code();
     this.reader = new JavaReader(code);
     this.ledger = LedgerBuilder.build(plan, reader);
   }
@@ -102,7 +108,8 @@ public final class ShelfTwin implements AutoCloseable {
   }
 
   private static ShelfTwin open(Plan plan, Path planFile, CodeOptions options) {
-    ShelfTwin twin = new ShelfTwin(plan, CodeFinder.find(plan, planFile, options));
+    ShelfTwin twin =
+        new ShelfTwin(DescribedCode.of(plan, CodeFinder.find(plan, planFile, options)));
     List<InputError> errors = twin.reader.errors();
     if (!errors.isEmpty()) {
       twin.close();
@@ -144,9 +151,66 @@ public final class ShelfTwin implements AutoCloseable {
     return LayerUse.of(ledger, reader, reader.dependencies());
   }
 
+  /**
+   * The classes outside a layer that depend on it, so that they have to change if it is replaced.
+   *
+   * @param layer the name of the layer
+   * @throws InputException if there is no such layer, or there are no compiled classes
+   */
+  public List<LayerUser> usersOf(String layer) {
+    return new Impacts(ledger(), reader, code).usersOf(Impacts.layer(plan, layer));
+  }
+
+  /**
+   * What has changed in the types of the plan.
+   *
+   * @param older the folder of an older checkout that corresponds to the plan's, or a jar
+   * @throws InputException if there is no code
+   */
+  public List<ShapeChange> changesSince(Path older) {
+    return new Impacts(ledger(), reader, code).since(older);
+  }
+
+  /** What changes of the users' types would do; no file is written. */
+  public WhatIf whatIf() {
+    return new WhatIf(
+        this,
+        code,
+        reader,
+        (changedPlan, changed) -> new ShelfTwin(DescribedCode.of(changedPlan, changed)));
+  }
+
   /** Whether there are compiled classes; without them, dependencies are not checked. */
   public boolean isCompiled() {
     return reader.dependencies().exist();
+  }
+
+  /**
+   * The sources of the types that the plan describes and that have no class; no file is written.
+   *
+   * @param repositories whether interfaces for whatever keeps the objects are among them
+   */
+  public List<DescribedSource> scaffold(boolean repositories) {
+    List<DescribedSource> sources = new ArrayList<>(described.missing());
+    if (repositories) {
+      sources.addAll(described.repositories());
+    }
+    return sources;
+  }
+
+  /**
+   * The statements with which the provider creates the tables of the rows.
+   *
+   * @param database for which database; empty for that of the plan, else H2
+   * @throws InputException if the provider rejects the rows, or the database cannot be used
+   */
+  public String tables(Optional<Database> database) {
+    ledger();
+    return code.userCode()
+        .run(
+            Map.of(),
+            UserEnds.rows(plan, reader).map(TypeRef::outermostName).toList(),
+            (loader, uncompiled) -> UserEnds.tables(plan, database, reader, loader));
   }
 
   /** The sources of the mappers; no file is written. */
@@ -321,6 +385,7 @@ public final class ShelfTwin implements AutoCloseable {
   @Override
   public void close() {
     reader.close();
+    described.close();
   }
 
   private TrialResult trial(

@@ -20,6 +20,7 @@ import dev.shelftwin.shape.ShapeTrait;
 import dev.shelftwin.shape.Shapes;
 import dev.shelftwin.shape.TypeRef;
 import dev.shelftwin.store.SchemaComparison;
+import dev.shelftwin.store.SchemaScript;
 import dev.shelftwin.store.TableEnd;
 import dev.shelftwin.trial.End;
 import dev.shelftwin.trial.EndMissing;
@@ -87,6 +88,9 @@ final class UserEnds implements Ends, AutoCloseable {
     return switch (resolved.role()) {
       case TRANSFER -> {
         Shape shape = resolved.shape();
+        if (shape.has(ShapeTrait.MESSAGE)) {
+          yield Optional.of(make(WIRE + "MessageEnd", List.of()));
+        }
         boolean isWhole = !shape.isAbstract() && shape.type().arguments().isEmpty();
         yield Optional.of(isWhole ? wire : wire.declaredAs(declared(shape.type())));
       }
@@ -160,6 +164,20 @@ final class UserEnds implements Ends, AutoCloseable {
           Class.forName(SchemaComparison.class.getName(), true, loader)
               .getMethod("of", List.class, Database.class, ClassLoader.class)
               .invoke(null, managed(plan, shapes, loader), database, loader);
+    } catch (InvocationTargetException thrown) {
+      throw ofEnd(thrown);
+    } catch (ReflectiveOperationException impossible) {
+      throw new IllegalStateException(impossible);
+    }
+  }
+
+  /** The statements that create the tables of the rows of a plan. */
+  static String tables(Plan plan, Optional<Database> chosen, Shapes shapes, ClassLoader loader) {
+    try {
+      return (String)
+          Class.forName(SchemaScript.class.getName(), true, loader)
+              .getMethod("of", List.class, Optional.class, ClassLoader.class)
+              .invoke(null, managed(plan, shapes, loader), chosen.or(plan::database), loader);
     } catch (InvocationTargetException thrown) {
       throw ofEnd(thrown);
     } catch (ReflectiveOperationException impossible) {

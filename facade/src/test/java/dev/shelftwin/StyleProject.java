@@ -4,6 +4,10 @@ import com.fasterxml.jackson.annotation.JsonProperty;
 import com.fasterxml.jackson.core.Versioned;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import com.fasterxml.jackson.module.kotlin.KotlinModule;
+import com.google.common.base.Strings;
+import com.google.gson.Gson;
+import com.google.protobuf.Message;
+import com.google.protobuf.util.JsonFormat;
 import dev.shelftwin.draft.Draft;
 import dev.shelftwin.testkit.Project;
 import java.io.ByteArrayOutputStream;
@@ -29,6 +33,9 @@ import org.jetbrains.kotlin.cli.jvm.K2JVMCompiler;
 final class StyleProject {
 
   private static final Path STYLES = Path.of("../examples/styles");
+
+  /** Where the build of this module puts the classes of messages. */
+  private static final Path MESSAGES = Path.of("target/generated-test-sources/protobuf");
 
   private final Path folder;
   private final List<Path> classPath = new ArrayList<>();
@@ -57,14 +64,32 @@ final class StyleProject {
     return folder.resolve("target/classes");
   }
 
+  /** Replaces a part of a source, which has to be there, and compiles again. */
+  void replace(String source, String part, String by) throws IOException {
+    Path file =
+        files(folder.resolve("src")).stream()
+            .filter(one -> one.endsWith(source))
+            .findFirst()
+            .orElseThrow();
+    String text = Files.readString(file);
+    if (!text.contains(part)) {
+      throw new IllegalStateException(source + " has no " + part);
+    }
+    Files.writeString(file, text.replace(part, by));
+    compileJava();
+  }
+
   private void compileJava() throws IOException {
     Path lombok = Project.jarOf(Value.class);
     classPath.add(lombok);
+    for (Class<?> of : List.of(Message.class, JsonFormat.class, Gson.class, Strings.class)) {
+      classPath.add(Project.jarOf(of));
+    }
     List<String> options =
         new ArrayList<>(
             List.of("-nowarn", "-g", "-d", classes().toString(), "-cp", joined(classPath)));
     options.addAll(List.of("-processorpath", lombok.toString()));
-    files(folder.resolve("src")).forEach(file -> options.add(file.toString()));
+    sources().forEach(file -> options.add(file.toString()));
     ByteArrayOutputStream messages = new ByteArrayOutputStream();
     int code =
         ToolProvider.getSystemJavaCompiler()
@@ -72,6 +97,24 @@ final class StyleProject {
     if (code != 0) {
       throw new IllegalStateException(messages.toString(StandardCharsets.UTF_8));
     }
+  }
+
+  /** Removes a source, and its class. */
+  void delete(String source) throws IOException {
+    String type = source.replace(".java", ".class");
+    for (Path file : files(folder)) {
+      if (file.endsWith(source) || file.endsWith(type)) {
+        Files.delete(file);
+      }
+    }
+  }
+
+  private Stream<Path> sources() {
+    List<Path> sources = new ArrayList<>(files(folder.resolve("src/main/java")));
+    if (Files.exists(folder.resolve("src/main/protobuf"))) {
+      sources.addAll(files(MESSAGES));
+    }
+    return sources.stream();
   }
 
   private void compileKotlin() {

@@ -27,8 +27,10 @@ final class Commands implements IFactory {
       new DraftCommand(console),
       new LedgerCommand(console),
       new CheckCommand(console),
+      new ScaffoldCommand(console),
       new GenerateCommand(console),
       new TrialCommand(console),
+      new ImpactCommand(console),
       new ReportCommand(console),
       new DemoCommand(console),
       new CompletionCommand(console)

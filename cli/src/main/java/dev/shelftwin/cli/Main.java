@@ -18,8 +18,10 @@ import picocli.CommandLine.UnmatchedArgumentException;
       DraftCommand.class,
       LedgerCommand.class,
       CheckCommand.class,
+      ScaffoldCommand.class,
       GenerateCommand.class,
       TrialCommand.class,
+      ImpactCommand.class,
       ReportCommand.class,
       DemoCommand.class,
       CompletionCommand.class

@@ -1,15 +1,13 @@
 package dev.shelftwin.cli;
 
-import dev.shelftwin.CodeOptions;
 import dev.shelftwin.ShelfTwin;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
-import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 
 /** The plan, and the places of its code. */
-final class PlanOptions {
+final class PlanOptions extends CodePlaces {
 
   @Parameters(
       paramLabel = "PLAN",
@@ -18,35 +16,9 @@ final class PlanOptions {
       description = "The plan; ${DEFAULT-VALUE} by default.")
   private Path plan = Path.of("shelf-twin.yaml");
 
-  @Option(
-      names = "--classes",
-      paramLabel = "DIR",
-      description = "A folder of compiled classes, instead of the plan's.")
-  private List<Path> classes = new ArrayList<>();
-
-  @Option(
-      names = "--sources",
-      paramLabel = "DIR",
-      description = "A source folder, instead of the plan's.")
-  private List<Path> sources = new ArrayList<>();
-
-  @Option(
-      names = "--class-path",
-      paramLabel = "PATH",
-      split = "${sys:path.separator}",
-      description = "Jars, class folders, or text files that list them, instead of the plan's.")
-  private List<Path> classPath = new ArrayList<>();
-
   /** Opens the plan; notes about it go to standard error. */
   ShelfTwin open(Console console) {
-    ShelfTwin twin =
-        WaitingLine.during(console, "reading the code", () -> ShelfTwin.open(plan, code()));
-    twin.plan().notes().forEach(note -> console.err().println(note));
-    return twin;
-  }
-
-  CodeOptions code() {
-    return new CodeOptions(classes, sources, classPath);
+    return open(plan, console);
   }
 
   Path plan() {

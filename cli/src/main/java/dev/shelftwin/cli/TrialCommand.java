@@ -202,10 +202,12 @@ final class TrialCommand implements Callable<Integer> {
   private int work(String address) {
     System.setOut(System.err);
     int colon = address.indexOf(':');
+    TrialWorker teller;
+    int exitCode;
     try (ShelfTwin twin = plan.open(skipped.isEmpty() ? console : console.silent())) {
       requireKnown(twin);
       List<ExistingMapperObserver.Task> tasks = tasks(twin);
-      TrialWorker teller =
+      teller =
           new TrialWorker(
               Integer.parseInt(address.substring(0, colon)),
               address.substring(colon + 1),
@@ -213,29 +215,34 @@ final class TrialCommand implements Callable<Integer> {
               tasks,
               Duration.ofSeconds(timeLimit),
               inMemory ? Duration.ZERO : OPENING);
-      try {
-        existingSchema(twin).ifPresent(one -> teller.compared(twin.compareTables(one)));
-        if (mappersOnly) {
-          teller.begins(List.of());
-        } else if (compiled) {
-          twin.trialOfCompiled(options(), teller);
-        } else {
-          twin.trial(options(), teller);
-        }
-        if (compare) {
-          twin.compare(open(tasks), samples, teller);
-        } else {
-          twin.observe(open(tasks), teller);
-        }
-      } catch (InputException wrong) {
-        console.err().print(FindingText.ofErrors(wrong.errors(), console.style()));
-        teller.finish(ExitCode.WRONG_INPUT);
-      } catch (RuntimeException failure) {
-        teller.fail();
-        throw failure;
+      exitCode = run(twin, tasks, teller);
+    }
+    teller.finish(exitCode);
+    return exitCode;
+  }
+
+  private int run(ShelfTwin twin, List<ExistingMapperObserver.Task> tasks, TrialWorker teller) {
+    try {
+      existingSchema(twin).ifPresent(one -> teller.compared(twin.compareTables(one)));
+      if (mappersOnly) {
+        teller.begins(List.of());
+      } else if (compiled) {
+        twin.trialOfCompiled(options(), teller);
+      } else {
+        twin.trial(options(), teller);
       }
-      teller.finish(ExitCode.DONE);
+      if (compare) {
+        twin.compare(open(tasks), samples, teller);
+      } else {
+        twin.observe(open(tasks), teller);
+      }
       return ExitCode.DONE;
+    } catch (InputException wrong) {
+      console.err().print(FindingText.ofErrors(wrong.errors(), console.style()));
+      return ExitCode.WRONG_INPUT;
+    } catch (RuntimeException failure) {
+      teller.fail();
+      throw failure;
     }
   }
 

@@ -40,7 +40,9 @@ class DocumentationIT {
 
   static Stream<String> pages() throws IOException {
     try (Stream<Path> docs = Files.walk(ROOT.resolve("docs"))) {
-      return Stream.concat(Stream.of(ROOT.resolve(README)), docs.toList().stream())
+      return Stream.concat(
+              Stream.of(ROOT.resolve(README), ROOT.resolve("examples/described/" + README)),
+              docs.toList().stream())
           .filter(file -> file.toString().endsWith(".md"))
           .map(file -> ROOT.relativize(file).toString())
           .sorted();

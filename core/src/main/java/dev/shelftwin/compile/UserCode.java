@@ -17,12 +17,14 @@ import java.util.function.BiFunction;
  *
  * @param binaries class folders and jars, the users' own classes first
  * @param sources source folders; what is newer there than in the binaries is compiled too
+ * @param libraries what is needed only to compile
  */
-public record UserCode(List<Path> binaries, List<Path> sources) {
+public record UserCode(List<Path> binaries, List<Path> sources, List<Path> libraries) {
 
   public UserCode {
     binaries = List.copyOf(binaries);
     sources = List.copyOf(sources);
+    libraries = List.copyOf(libraries);
   }
 
   /** The jar or folder of the types that generated mappers use. */
@@ -49,6 +51,7 @@ public record UserCode(List<Path> binaries, List<Path> sources) {
       BiFunction<UserClassLoader, Map<String, String>, T> use) {
     List<Path> classPath = new ArrayList<>(binaries);
     classPath.add(runtime());
+    classPath.addAll(libraries);
     List<String> uncompiled = others.stream().filter(other -> !isCompiled(other)).toList();
     MemoryCompiler.Compiled compiled =
         new MemoryCompiler(classPath, sources).compileEach(mappers, uncompiled);

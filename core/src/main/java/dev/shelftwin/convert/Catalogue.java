@@ -14,6 +14,8 @@ public final class Catalogue implements ConversionFinder {
       List.of(
           new NumberWidening(),
           new JdkConversions(),
+          new MessageConversions(),
+          new PrefixedConstants(),
           new EnumToText(),
           new TextToEnum(),
           new ValueUnwrapping(),

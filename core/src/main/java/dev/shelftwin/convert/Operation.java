@@ -51,6 +51,8 @@ public sealed interface Operation {
 
     R jdkExpression(JdkExpression operation);
 
+    R messageValue(MessageValue operation);
+
     R callMapper(CallMapper operation);
 
     R findRow(FindRow operation);
@@ -133,6 +135,7 @@ public sealed interface Operation {
    *     another enumeration
    * @param missing the constants without a code
    * @param otherwise the constant for every other code; empty if other codes are rejected
+   * @param byName whether the names say which code belongs to which constant, and not the plan
    * @param outward true from constants to codes
    */
   record CodeTable(
@@ -141,6 +144,7 @@ public sealed interface Operation {
       Map<String, Object> table,
       List<String> missing,
       Optional<String> otherwise,
+      boolean byName,
       boolean outward)
       implements Simple {
     public CodeTable {
@@ -188,6 +192,24 @@ public sealed interface Operation {
     @Override
     public <R> R fold(Cases<R> cases) {
       return cases.jdkExpression(this);
+    }
+  }
+
+  /**
+   * Between a type of messages and the type of the JDK.
+   *
+   * @param outward true from the type of the JDK
+   */
+  record MessageValue(MessageType type, boolean outward) implements Simple {
+
+    /** The expression: {@code $1L} is the value, {@code $2T} the type of the result. */
+    public String code() {
+      return type.code(outward);
+    }
+
+    @Override
+    public <R> R fold(Cases<R> cases) {
+      return cases.messageValue(this);
     }
   }
 

@@ -32,6 +32,7 @@ record ValueObject(TypeRef type, Access reader, Creator creator) {
         .get(0)
         .reader()
         .filter(reader -> reader.visibility() == Visibility.PUBLIC)
+        .filter(reader -> reader.guard().isEmpty())
         .flatMap(
             reader ->
                 shape.creators().stream()
@@ -42,6 +43,7 @@ record ValueObject(TypeRef type, Access reader, Creator creator) {
 
   private static boolean takes(Creator creator, TypeRef component) {
     return creator.visibility() == Visibility.PUBLIC
+        && creator.builder().isEmpty()
         && creator.parameters().size() == 1
         && creator.parameters().get(0).type().equals(component);
   }

@@ -82,9 +82,7 @@ final class GrownConcepts {
         pair.filter(found -> found.isNested(use.simpleName())).isPresent()
             && use.layer().role() == Role.TRANSFER
             && use.direction() != Direction.CHANGE;
-    return contained
-        ? new ShapeUse(use.layer(), use.type(), Direction.BOTH, use.build(), use.at())
-        : use;
+    return contained ? use.with(Direction.BOTH) : use;
   }
 
   private boolean hasLayer(ShapeUse use) {

@@ -5,6 +5,7 @@ import dev.shelftwin.plan.Plan;
 import dev.shelftwin.shape.Place;
 import dev.shelftwin.shape.Role;
 import dev.shelftwin.shape.Shape;
+import dev.shelftwin.shape.ShapeTrait;
 import dev.shelftwin.shape.Shapes;
 import dev.shelftwin.shape.TypeRef;
 import java.util.ArrayList;
@@ -194,6 +195,9 @@ final class LayerGuess {
   private @Nullable Role role(Shape shape) {
     if (shape.isEntity() || shape.isEmbeddable()) {
       return Role.PERSISTENCE;
+    }
+    if (shape.has(ShapeTrait.MESSAGE)) {
+      return Role.TRANSFER;
     }
     List<String> segments = List.of(shape.type().packageName().split("\\."));
     for (int index = segments.size() - 1; index >= 0; index--) {

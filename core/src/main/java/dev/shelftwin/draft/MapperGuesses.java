@@ -86,8 +86,8 @@ final class MapperGuesses {
     List<Text> names = methods(concept, hop);
     if (!names.isEmpty()) {
       Place here = Place.in(concept.name());
-      String source = hop.hop().from().use().simpleName();
-      String target = hop.hop().to().use().simpleName();
+      String source = hop.hop().from().label();
+      String target = hop.hop().to().label();
       existing.put(
           source + " -> " + target,
           new ExistingMapper(new Text(source, here), new Text(target, here), names, here));

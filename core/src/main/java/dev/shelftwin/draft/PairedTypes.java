@@ -16,7 +16,6 @@ import java.util.Collection;
 import java.util.Comparator;
 import java.util.EnumSet;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
@@ -207,7 +206,6 @@ final class PairedTypes {
 
   private static ShapeUse use(Member member, LayerTypes types, Layer layer) {
     String type = types.nameOf(layer, member.shape().type());
-    return new ShapeUse(
-        layer, type, member.direction(), Map.of(), Place.in(member.shape().toString()));
+    return new ShapeUse(layer, type, member.direction(), Place.in(member.shape().toString()));
   }
 }

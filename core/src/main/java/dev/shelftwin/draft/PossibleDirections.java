@@ -53,8 +53,7 @@ final class PossibleDirections {
 
   private ShapeUse only(ShapeUse use, boolean shown, Guess.Kind why) {
     guesses.add(new Guess(why, use.simpleName()));
-    return new ShapeUse(
-        use.layer(), use.type(), shown ? Direction.OUT : Direction.IN, use.build(), use.at());
+    return use.with(shown ? Direction.OUT : Direction.IN);
   }
 
   private static boolean isAbout(Guess guess, ShapeUse use, Guess.Kind kind) {

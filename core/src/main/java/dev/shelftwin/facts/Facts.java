@@ -8,6 +8,7 @@ import dev.shelftwin.shape.Shape;
 import dev.shelftwin.shape.ShapeTrait;
 import dev.shelftwin.shape.TypeRef;
 import java.util.EnumSet;
+import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 
@@ -45,7 +46,13 @@ public final class Facts {
     PersistenceFacts persistence = new PersistenceFacts(annotations);
     traits.addAll(persistence.shapeTraits());
     traits.addAll(new DocumentFacts(annotations).shapeTraits());
-    return new Shape.ShapeFacts(traits, annotations.names(), persistence.table(), printsFields);
+    return new Shape.ShapeFacts(
+        traits,
+        annotations.names(),
+        persistence.table(),
+        printsFields,
+        Optional.empty(),
+        List.of());
   }
 
   /** Whether a field is not part of the object's persistent state. */

@@ -40,6 +40,7 @@ public enum RuleId {
   ROW_BY_ROW(Severity.NOTE, "a relation that a mapper reads with a statement for each row"),
   DOCUMENT_MISMATCH(Severity.ERROR, "a document that describes a field otherwise than its type"),
   DOCUMENT_DRIFT(Severity.NOTE, "a type that its document does not describe, or the reverse"),
+  DESCRIPTION_DRIFT(Severity.WARNING, "a class that is not as the plan describes it"),
   ENDLESS_GRAPH(Severity.ERROR, "types that refer to each other in a cycle when serialized"),
   LAYER_BREACH(Severity.ERROR, "a dependency between layers that is not allowed"),
   UNREAD_CODE(Severity.WARNING, "code that could not be read"),

@@ -53,6 +53,23 @@ final class CreatorCall {
       List<Parameter> parameters,
       List<CodeBlock> arguments,
       boolean nested) {
+    List<CodeBlock> parts = parts(creator, builder, parameters, arguments);
+    String form = nested ? "$L$>$>$L\n.$L()$<$<" : "$L$L\n.$L()";
+    return CodeBlock.of(form, parts.get(0), parts.get(1), builder.finish());
+  }
+
+  /** A builder with some of its values, which is not finished. */
+  static CodeBlock begin(Creator creator, List<Parameter> parameters, List<CodeBlock> arguments) {
+    return CodeBlock.join(
+        parts(creator, creator.builder().orElseThrow(), parameters, arguments), "");
+  }
+
+  /** The beginning of a builder, then its steps. */
+  private static List<CodeBlock> parts(
+      Creator creator,
+      Creator.Builder builder,
+      List<Parameter> parameters,
+      List<CodeBlock> arguments) {
     List<CodeBlock> first = new ArrayList<>();
     CodeBlock.Builder rest = CodeBlock.builder();
     for (int index = 0; index < parameters.size(); index++) {
@@ -68,8 +85,7 @@ final class CreatorCall {
         creator.isConstructor()
             ? CodeBlock.of("$L($L)", JavaNames.newOf(creator.owner()), given)
             : CodeBlock.of("$T.$L($L)", JavaNames.raw(creator.owner()), creator.name(), given);
-    String form = nested ? "$L$>$>$L\n.$L()$<$<" : "$L$L\n.$L()";
-    return CodeBlock.of(form, begin, rest.build(), builder.finish());
+    return List.of(begin, rest.build());
   }
 
   private static int length(CodeBlock code) {

@@ -5,8 +5,10 @@ import dev.shelftwin.convert.Conversion;
 import dev.shelftwin.convert.Operation;
 import dev.shelftwin.convert.Step;
 import dev.shelftwin.runtime.Constants;
+import dev.shelftwin.runtime.Optionals;
 import dev.shelftwin.runtime.RowLookup;
 import dev.shelftwin.shape.Access;
+import dev.shelftwin.shape.Guard;
 import dev.shelftwin.shape.TypeRef;
 import java.util.Locale;
 import java.util.Optional;
@@ -24,7 +26,25 @@ final class Expressions {
   static CodeBlock read(CodeBlock object, Access access) {
     CodeBlock owner = access.through().map(outer -> read(object, outer)).orElse(object);
     String form = access.kind() == Access.Kind.METHOD ? "$L.$L()" : "$L.$L";
-    return CodeBlock.of(form, owner, access.name());
+    CodeBlock value = CodeBlock.of(form, owner, access.name());
+    return access.guard().map(guard -> guarded(owner, value, guard)).orElse(value);
+  }
+
+  /** A value, or null where the guard tells that there is none. */
+  private static CodeBlock guarded(CodeBlock owner, CodeBlock value, Guard guard) {
+    return guard instanceof Guard.ByConstant unset
+        ? CodeBlock.of(
+            "$T.unless($L, $T.$L)",
+            Optionals.class,
+            value,
+            JavaNames.raw(unset.type()),
+            unset.constant())
+        : CodeBlock.of(
+            "$T.when($L.$L(), $L)",
+            Optionals.class,
+            owner,
+            ((Guard.ByMethod) guard).method(),
+            value);
   }
 
   /** Writes a field of an object, as a statement without its end. */
@@ -145,6 +165,15 @@ final class Expressions {
         arguments[index] = JavaNames.of(operation.types().get(index - 1));
       }
       return CodeBlock.of(operation.code(), arguments);
+    }
+
+    @Override
+    public CodeBlock messageValue(Operation.MessageValue operation) {
+      String code = operation.code();
+      TypeRef made = operation.outward() ? operation.type().message() : operation.type().plain();
+      return code.contains("$2T")
+          ? CodeBlock.of(code, value, JavaNames.raw(made))
+          : CodeBlock.of(code, value);
     }
 
     @Override

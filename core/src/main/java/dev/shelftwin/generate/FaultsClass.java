@@ -14,7 +14,6 @@ import dev.shelftwin.ledger.StoredRequest;
 import dev.shelftwin.plan.Layer;
 import dev.shelftwin.runtime.FaultException;
 import dev.shelftwin.runtime.StoredValues;
-import dev.shelftwin.shape.Access;
 import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.Table;
 import java.util.List;
@@ -107,7 +106,7 @@ final class FaultsClass {
 
   /** A function from the request to a value of it. */
   private static CodeBlock reader(ResolvedShape request, Field field) {
-    if (SourceValues.isOwn(field) && field.reader().orElseThrow().kind() == Access.Kind.METHOD) {
+    if (SourceValues.isOwn(field) && field.reader().orElseThrow().isReference()) {
       return CodeBlock.of(
           "$T::$L", JavaNames.raw(request.shape().type()), field.reader().get().name());
     }

@@ -13,11 +13,9 @@ import dev.shelftwin.ledger.HopLedger;
 import dev.shelftwin.ledger.MapperNames;
 import dev.shelftwin.runtime.FaultCollector;
 import dev.shelftwin.runtime.Optionals;
-import dev.shelftwin.shape.Access;
 import dev.shelftwin.shape.Container;
 import dev.shelftwin.shape.Creator;
 import dev.shelftwin.shape.Field;
-import dev.shelftwin.shape.FieldRole;
 import dev.shelftwin.shape.Parameter;
 import dev.shelftwin.shape.Role;
 import dev.shelftwin.shape.TypeRef;
@@ -112,7 +110,7 @@ final class HopBody {
                 FaultCollector.class,
                 layer,
                 shape,
-                key())
+                RowKey.of(concept, hop, source))
             .build();
   }
 
@@ -152,9 +150,57 @@ final class HopBody {
     Creator creator = ledger.creator().orElseThrow();
     List<Parameter> filled =
         creator.parameters().stream().filter(parameter -> !isLeftOut(creator, parameter)).toList();
-    List<CodeBlock> arguments = filled.stream().map(this::argument).toList();
-    CodeBlock call = CreatorCall.of(creator, filled, arguments, usesCollector);
+    CodeBlock call;
+    if (creator.builder().filter(builder -> !builder.takesNull()).isPresent()) {
+      call = stepByStep(creator, filled);
+    } else {
+      List<CodeBlock> arguments = filled.stream().map(this::argument).toList();
+      call = CreatorCall.of(creator, filled, arguments, usesCollector);
+    }
     return usesCollector ? CodeBlock.of("$L.create(\n() -> $L)", collector, call) : call;
+  }
+
+  /** The end of a builder whose steps are left out for values that are missing. */
+  private CodeBlock stepByStep(Creator creator, List<Parameter> filled) {
+    Creator.Builder form = creator.builder().orElseThrow();
+    String builder = names.newName("builder");
+    List<Parameter> present =
+        filled.stream().filter(parameter -> !mayBeMissing(mapping(parameter))).toList();
+    CodeBlock begin =
+        CreatorCall.begin(creator, present, present.stream().map(this::argument).toList());
+    CodeBlock.Builder others = CodeBlock.builder();
+    for (Parameter parameter : filled.stream().filter(one -> !present.contains(one)).toList()) {
+      others.addStatement(
+          "$L$Z.ifPresent($L::$L)",
+          optional(mapping(parameter)),
+          builder,
+          form.steps().get(parameter.name()));
+    }
+    locals.addStatement("$T $L = $L", JavaNames.of(form.type()), builder, begin);
+    locals.add(others.build());
+    return CodeBlock.of("$L.$L()", builder, form.finish());
+  }
+
+  private FieldMapping mapping(Parameter parameter) {
+    return ledger.into(parameter.name()).orElseThrow();
+  }
+
+  /** A value that may be missing, as an optional. */
+  private CodeBlock optional(FieldMapping mapping) {
+    Field into = mapping.target().orElseThrow();
+    TypeRef slot = ledger.slot(into).orElseThrow().boxed();
+    if (!(mapping instanceof FieldMapping.Flow flow) || flow.source().isEmpty()) {
+      return CodeBlock.of("$T.ofNullable($L)", Optional.class, value(mapping, into));
+    }
+    TypeRef taken = new TypeRef("java.util", "Optional", List.of(slot), 0);
+    return value(flow.source().get(), flow.how(), taken, false);
+  }
+
+  private boolean mayBeMissing(FieldMapping mapping) {
+    Field into = mapping.target().orElseThrow();
+    return !ledger.isRequired(into)
+        && hop.to().mayBeMissing(into)
+        && mapping.source().map(hop.from()::mayBeMissing).orElse(mapping.isPassedIn());
   }
 
   /** Whether a builder keeps its own default for a parameter. */
@@ -169,7 +215,7 @@ final class HopBody {
   }
 
   private CodeBlock argument(Parameter parameter) {
-    FieldMapping mapping = ledger.into(parameter.name()).orElseThrow();
+    FieldMapping mapping = mapping(parameter);
     return ledger.keepsPrevious(mapping)
         ? previousValue(mapping.target().orElseThrow())
         : value(mapping, mapping.target().orElseThrow());
@@ -387,22 +433,5 @@ final class HopBody {
 
   private boolean collectsFaults() {
     return hop.from().role() == Role.TRANSFER;
-  }
-
-  /** The key of the row, which faults name. */
-  private CodeBlock key() {
-    return hop.from().shape().fields().stream()
-        .filter(field -> concept.roles(hop.from(), field).contains(FieldRole.KEY))
-        .flatMap(field -> field.reader().stream())
-        .filter(this::isAccessible)
-        .findFirst()
-        .map(reader -> Expressions.read(CodeBlock.of("$L", source), reader))
-        .orElseGet(() -> CodeBlock.of("null"));
-  }
-
-  private boolean isAccessible(Access access) {
-    return access
-        .visibility()
-        .reaches(hop.outer().mapperPackage(), hop.from().shape().type().packageName());
   }
 }

@@ -4,7 +4,6 @@ import com.palantir.javapoet.CodeBlock;
 import dev.shelftwin.convert.Operation;
 import dev.shelftwin.convert.Step;
 import dev.shelftwin.runtime.RowLookup;
-import dev.shelftwin.shape.Access;
 import dev.shelftwin.shape.TypeRef;
 import java.util.Optional;
 import java.util.Set;
@@ -39,7 +38,7 @@ final class MethodReferences implements Operation.Cases<Optional<CodeBlock>> {
 
   @Override
   public Optional<CodeBlock> read(Operation.Read operation) {
-    return operation.access().kind() == Access.Kind.METHOD
+    return operation.access().isReference()
         ? Optional.of(
             CodeBlock.of("$T::$L", JavaNames.raw(step.from().boxed()), operation.access().name()))
         : Optional.empty();
@@ -99,6 +98,11 @@ final class MethodReferences implements Operation.Cases<Optional<CodeBlock>> {
   private static boolean isWidened(TypeRef from, Operation.JdkExpression operation) {
     return NARROW_NUMBERS.contains(from.boxed().name())
         && !operation.types().get(0).isLang("String");
+  }
+
+  @Override
+  public Optional<CodeBlock> messageValue(Operation.MessageValue operation) {
+    return Optional.empty();
   }
 
   @Override

@@ -61,7 +61,7 @@ final class SourceValues {
     }
     Access outer = reader.through().get();
     String call = reader.type().isOptional() ? "flatMap" : "map";
-    return reader.kind() == Access.Kind.METHOD
+    return reader.isReference()
         ? CodeBlock.of(
             "$L$Z.$L($T::$L)",
             optional(outer),
@@ -69,12 +69,11 @@ final class SourceValues {
             JavaNames.raw(outer.type().present()),
             reader.name())
         : CodeBlock.of(
-            "$L.$L($L -> $L.$L)",
+            "$L.$L($L -> $L)",
             optional(outer),
             call,
             lambdaParameter,
-            lambdaParameter,
-            reader.name());
+            Expressions.read(CodeBlock.of("$L", lambdaParameter), reader.direct()));
   }
 
   private CodeBlock ownOptional(Access reader) {

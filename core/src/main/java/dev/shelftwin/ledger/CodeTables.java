@@ -51,6 +51,7 @@ final class CodeTables {
             codes.byConstant(),
             missing,
             codes.otherwise().map(Text::value).filter(named::contains),
+            false,
             outward);
     boolean mayReject = outward ? !missing.isEmpty() : codes.otherwise().isEmpty();
     return Optional.of(

@@ -73,7 +73,7 @@ final class FieldPaths {
 
   /** The last access of a path. */
   static Access innermost(Access reader) {
-    return new Access(reader.kind(), reader.name(), reader.type(), reader.visibility());
+    return reader.direct();
   }
 
   private static Presence presence(Field head, Field part) {

@@ -49,17 +49,18 @@ public sealed interface MapperDependency {
    * @param concepts finds concepts by name
    */
   static List<MapperDependency> of(
-      ConceptLedger concept, Layer layer, Function<String, Optional<ConceptLedger>> concepts) {
+      ConceptLedger concept,
+      Layer layer,
+      List<HopLedger> hops,
+      Function<String, Optional<ConceptLedger>> concepts) {
     Map<String, MapperDependency> found = new LinkedHashMap<>();
-    for (HopLedger hop : concept.hops()) {
-      if (hop.hop().outer().layer().equals(layer)) {
-        hop.operations()
-            .flatMap(operation -> of(operation, concept, layer, concepts).stream())
-            .forEach(dependency -> found.putIfAbsent(dependency.name(), dependency));
-        hop.mappings().stream()
-            .flatMap(mapping -> supplier(hop, mapping).stream())
-            .forEach(dependency -> found.putIfAbsent(dependency.name(), dependency));
-      }
+    for (HopLedger hop : hops) {
+      hop.operations()
+          .flatMap(operation -> of(operation, concept, layer, concepts).stream())
+          .forEach(dependency -> found.putIfAbsent(dependency.name(), dependency));
+      hop.mappings().stream()
+          .flatMap(mapping -> supplier(hop, mapping).stream())
+          .forEach(dependency -> found.putIfAbsent(dependency.name(), dependency));
     }
     return List.copyOf(found.values());
   }

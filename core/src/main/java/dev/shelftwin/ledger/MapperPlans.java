@@ -69,7 +69,7 @@ final class MapperPlans {
                           concept,
                           layer,
                           hops,
-                          MapperDependency.of(concept, layer, this::concept),
+                          MapperDependency.of(concept, layer, hops, this::concept),
                           hops.stream().flatMap(hop -> obstacle(hop).stream()).toList());
                   mappers.put(mapper.qualifiedName(), mapper);
                 }

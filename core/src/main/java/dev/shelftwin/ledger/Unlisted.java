@@ -70,8 +70,7 @@ record Unlisted(
   private ShapeUse use(Layer layer, TypeRef type, Direction direction) {
     // The qualified name is unambiguous in layers with several packages.
     boolean simple = layer.packages().isOnePackage() && type.arguments().isEmpty();
-    return new ShapeUse(
-        layer, simple ? type.name() : type.fullName(), direction, Map.of(), around.at());
+    return new ShapeUse(layer, simple ? type.name() : type.fullName(), direction, around.at());
   }
 
   Concept concept() {

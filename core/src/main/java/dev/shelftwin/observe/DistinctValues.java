@@ -5,6 +5,7 @@ import dev.shelftwin.shape.TypeRef;
 import dev.shelftwin.trial.UserObjects;
 import java.math.BigDecimal;
 import java.math.BigInteger;
+import java.nio.charset.StandardCharsets;
 import java.sql.Timestamp;
 import java.time.Duration;
 import java.time.Instant;
@@ -129,6 +130,9 @@ final class DistinctValues {
     }
     if (name.equals("java.math.BigDecimal")) {
       return BigDecimal.valueOf(1_000 + number, Math.min(2, limits.scale().orElse(2)));
+    }
+    if (type.isArray()) {
+      return word(number).getBytes(StandardCharsets.US_ASCII);
     }
     @Nullable IntFunction<Object> plain = BY_TYPE.get(name);
     if (plain != null && !objects.hasSampleMethod(type) && isWithin(limits)) {

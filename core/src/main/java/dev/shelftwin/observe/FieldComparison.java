@@ -257,7 +257,7 @@ final class FieldComparison {
           "A missing %s becomes %s in %s; the plan says nothing about it."
               .formatted(
                   findings.sources(flow.sources()),
-                  observed.replacement().orElseThrow(),
+                  observed.replacement().filter(text -> !text.isEmpty()).orElse("an empty text"),
                   findings.target(path)),
           "say it in the plan: absent, or leave the value missing");
     }

@@ -82,7 +82,7 @@ final class MapperObserver {
       }
       Optional<SourceValues> base = repairs.working(drawn, working > 0 || number > BASES);
       if (base.isEmpty()) {
-        refusal = refusal.isEmpty() ? failure(runs.run(drawn)) : refusal;
+        refusal = refusal.isEmpty() ? failure(runs.run(repairs.acceptable(drawn))) : refusal;
         if (working == 0 && number == BASES) {
           break;
         }

@@ -106,6 +106,9 @@ final class MapperRuns {
     List<@Nullable Object> arguments = new ArrayList<>();
     roots.roots().forEach(root -> arguments.add(builder.build(root, values, stubs)));
     @Nullable Object source = arguments.get(0);
+    if (source == null && values.get(roots.roots().get(0)) != null) {
+      return failed(new RejectedSource(roots.roots().get(0)));
+    }
     @Nullable Object filled = call.updates() ? arguments.get(1) : null;
     List<@Nullable Object> others = arguments.subList(call.updates() ? 2 : 1, arguments.size());
     List<Tree> sourcesBefore = new ArrayList<>();

@@ -2,6 +2,7 @@ package dev.shelftwin.observe;
 
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Collections;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -27,6 +28,11 @@ final class Repairs {
   private final Constants constants;
   private final List<String> names;
   private int tried;
+
+  /** What is left out in the first samples, where the source's type does not accept all values. */
+  private final List<List<Slot.Leaf>> leftOut = new ArrayList<>();
+
+  private int begun;
 
   /** For each value that a mapper parses, what it accepts. */
   private final Map<Slot.Leaf, List<Object>> accepted = new LinkedHashMap<>();
@@ -62,12 +68,59 @@ final class Repairs {
     for (Slot.Leaf leaf : accepted.keySet()) {
       values = values.with(leaf, known(leaf, place++));
     }
+    if (!leftOut.isEmpty()) {
+      values = without(values, leftOut.get(begun++ % leftOut.size()));
+    }
     MapperRuns.Run run = runs.run(values);
     if (!run.failed() || onlyKnown) {
       return run.failed() ? Optional.empty() : Optional.of(values);
     }
+    if (isRejected(values)) {
+      findRejected(values);
+      return leftOut.isEmpty() ? Optional.empty() : working(drawn, false);
+    }
     Optional<SourceValues> usualOnes = usualWhereNeeded(values);
     return usualOnes.isPresent() ? usualOnes : tryEach(values, run);
+  }
+
+  /** What the first sample was made of: without what the source's type does not accept. */
+  SourceValues acceptable(SourceValues drawn) {
+    return leftOut.isEmpty() ? drawn : without(drawn, leftOut.get(0));
+  }
+
+  private boolean isRejected(SourceValues values) {
+    return runs.run(values).failure().filter(RejectedSource.class::isInstance).isPresent();
+  }
+
+  /** As many values as the source's type accepts at once; others in the second sample. */
+  private void findRejected(SourceValues drawn) {
+    List<Slot.Leaf> optional = new ArrayList<>();
+    roots.leaves().stream().filter(Slot::mayBeMissing).forEach(optional::add);
+    if (leftOut.isEmpty() && !isRejected(without(drawn, optional))) {
+      leftOut.add(refused(drawn, optional));
+      Collections.reverse(optional);
+      leftOut.add(refused(drawn, optional));
+    }
+  }
+
+  /** The values that are refused when all are set in this order. */
+  private List<Slot.Leaf> refused(SourceValues drawn, List<Slot.Leaf> order) {
+    List<Slot.Leaf> missing = new ArrayList<>(order);
+    for (Slot.Leaf leaf : order) {
+      missing.remove(leaf);
+      if (isRejected(without(drawn, missing))) {
+        missing.add(leaf);
+      }
+    }
+    return missing;
+  }
+
+  private static SourceValues without(SourceValues values, List<Slot.Leaf> leaves) {
+    SourceValues fewer = values;
+    for (Slot.Leaf leaf : leaves) {
+      fewer = fewer.with(leaf, null);
+    }
+    return fewer;
   }
 
   private @Nullable Object known(Slot.Leaf leaf, int place) {

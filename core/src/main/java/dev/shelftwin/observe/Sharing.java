@@ -1,5 +1,6 @@
 package dev.shelftwin.observe;
 
+import dev.shelftwin.facts.MessageFacts;
 import dev.shelftwin.trial.UserObjects;
 import java.lang.reflect.Field;
 import java.lang.reflect.Modifier;
@@ -96,6 +97,9 @@ final class Sharing {
   }
 
   static boolean isMutable(Object value) {
+    if (MessageFacts.isOfLibrary(value.getClass().getPackageName())) {
+      return false; // messages and what they hold do not change
+    }
     if (value instanceof Date || value instanceof Calendar || value.getClass().isArray()) {
       return true;
     }

@@ -1,5 +1,6 @@
 package dev.shelftwin.observe;
 
+import dev.shelftwin.convert.MessageType;
 import dev.shelftwin.shape.Container;
 import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.Limits;
@@ -14,6 +15,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Predicate;
+import java.util.stream.Stream;
 
 /** The slots of the objects that a mapper is given. */
 final class SlotTree {
@@ -96,14 +98,18 @@ final class SlotTree {
     if (jdk && !DistinctValues.knows(type) && !objects.hasSampleMethod(type)) {
       return new Slot.Opaque(index, path, type);
     }
-    if (jdk || objects.hasSampleMethod(type)) {
+    if (jdk || objects.hasSampleMethod(type) || isBinary(type) || isOfMessages(type)) {
       return new Slot.Leaf(index, path, type, limits, mayBeMissing, List.of());
     }
     if (shape.isEmpty()) {
       return new Slot.Opaque(index, path, type);
     }
     if (!shape.get().constants().isEmpty()) {
-      List<Object> constants = List.of(objects.load(type).getEnumConstants());
+      List<Object> constants =
+          Stream.of(objects.load(type).getEnumConstants())
+              .filter(one -> shape.get().constants().contains(((Enum<?>) one).name()))
+              .map(Object.class::cast)
+              .toList();
       return new Slot.Leaf(index, path, type, limits, mayBeMissing, constants);
     }
     List<Field> fields = shape.get().storedFields().toList();
@@ -124,6 +130,14 @@ final class SlotTree {
               field, slot(inner, field.type(), field.limits(), !always, inside, depth - 1)));
     }
     return new Slot.Node(index, path, type, mayBeMissing, shape.get(), members);
+  }
+
+  private static boolean isBinary(TypeRef type) {
+    return type.isArray() && Container.element(type).equals(BYTE);
+  }
+
+  private static boolean isOfMessages(TypeRef type) {
+    return MessageType.of(type).isPresent();
   }
 
   /** Whether an object is no more than one value with a type of its own. */

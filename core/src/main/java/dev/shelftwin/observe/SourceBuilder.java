@@ -4,6 +4,7 @@ import dev.shelftwin.shape.Container;
 import dev.shelftwin.shape.Creator;
 import dev.shelftwin.shape.Parameter;
 import dev.shelftwin.shape.Shape;
+import dev.shelftwin.shape.ShapeTrait;
 import dev.shelftwin.shape.TypeRef;
 import dev.shelftwin.trial.UserObjects;
 import java.lang.invoke.MethodType;
@@ -12,13 +13,13 @@ import java.lang.reflect.Modifier;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
-import java.util.HashSet;
 import java.util.IdentityHashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.objenesis.ObjenesisStd;
 
@@ -28,7 +29,7 @@ final class SourceBuilder {
   private final UserObjects objects;
   private final ObjenesisStd withoutConstructor = new ObjenesisStd();
   private final Map<Class<?>, Map<String, Field>> fields = new HashMap<>();
-  private final IdentityHashMap<Slot.Node, Optional<Creator>> creators = new IdentityHashMap<>();
+  private final IdentityHashMap<Slot.Node, Creator> creators = new IdentityHashMap<>();
 
   SourceBuilder(UserObjects objects) {
     this.objects = objects;
@@ -90,36 +91,38 @@ final class SourceBuilder {
   }
 
   private @Nullable Object created(Slot.Node node, Map<String, @Nullable Object> byField) {
-    Optional<Creator> creator = creators.get(node);
-    if (creator == null) {
-      creator = Optional.empty();
-      for (Creator candidate : candidates(node)) {
-        if (creator.isEmpty() && create(candidate, byField).isPresent()) {
-          creator = Optional.of(candidate);
-        }
-      }
-      creators.put(node, creator);
-    }
-    Optional<Object> object =
-        creator.isPresent() ? create(creator.get(), byField) : Optional.empty();
-    Set<String> set = new HashSet<>();
-    if (object.isPresent()) {
-      creator.orElseThrow().parameters().forEach(parameter -> set.add(parameter.name()));
-    } else if (node.shape().kind() == Shape.Kind.CLASS) {
-      object = Optional.of(withoutConstructor.newInstance(objects.load(node.type())));
-    }
-    if (object.isEmpty()) {
+    if (node.shape().hasTooMany(field -> byField.get(field) != null)) {
       return null;
     }
+    @Nullable Creator known = creators.get(node);
+    for (Creator candidate : known == null ? candidates(node) : List.of(known)) {
+      Optional<Object> created = create(candidate, byField);
+      if (created.isPresent()) {
+        creators.put(node, candidate);
+        Set<String> taken =
+            candidate.parameters().stream().map(Parameter::name).collect(Collectors.toSet());
+        return filled(created.get(), node, byField, taken);
+      }
+    }
+    boolean isBean =
+        node.shape().kind() == Shape.Kind.CLASS && !node.shape().has(ShapeTrait.MESSAGE);
+    return isBean
+        ? filled(withoutConstructor.newInstance(objects.load(node.type())), node, byField, Set.of())
+        : null;
+  }
+
+  /** Sets the fields that the creator did not take. */
+  private Object filled(
+      Object object, Slot.Node node, Map<String, @Nullable Object> byField, Set<String> taken) {
     for (Slot.Member member : node.members()) {
-      if (!set.contains(member.field().name())) {
+      if (!taken.contains(member.field().name())) {
         @Nullable Object value = byField.get(member.field().name());
-        if (!set(object.get(), member.field().name(), value) && value != null) {
-          objects.write(object.get(), member.field(), value);
+        if (!set(object, member.field().name(), value) && value != null) {
+          objects.write(object, member.field(), value);
         }
       }
     }
-    return object.get();
+    return object;
   }
 
   /** Creators that keep their arguments; those that take the most come first. */

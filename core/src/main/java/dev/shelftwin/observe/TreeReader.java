@@ -49,6 +49,9 @@ final class TreeReader {
       map.forEach((key, one) -> entries.put(text(key), read(one, open)));
       return new Tree.Entries(entries);
     }
+    if (objects.plain(value) != value) {
+      return new Tree.Value(value, text(value));
+    }
     if (UserObjects.hasElements(value) && !(value instanceof byte[])) {
       List<Tree> elements = new ArrayList<>();
       UserObjects.elements(value).forEach(element -> elements.add(read(element, open)));
@@ -85,10 +88,11 @@ final class TreeReader {
   }
 
   private String text(@Nullable Object object, int depth) {
-    Object value = UserObjects.unwrapped(object);
-    if (value == null) {
+    Object unwrapped = UserObjects.unwrapped(object);
+    if (unwrapped == null) {
       return "(none)";
     }
+    Object value = objects.plain(unwrapped);
     if (StandIns.keyOf(value) != null) {
       return String.valueOf(StandIns.keyOf(value));
     }

@@ -103,12 +103,12 @@ final class ConceptReader {
     Node node = entry.value();
     if (!(node instanceof MappingNode)) {
       return yaml.text(node, "a shape").stream()
-          .map(type -> new ShapeUse(layer, type.value(), Direction.BOTH, Map.of(), type.at()))
+          .map(type -> new ShapeUse(layer, type.value(), Direction.BOTH, type.at()))
           .toList();
     }
     Map<String, Entry> entries = yaml.entries(node, "a shape");
     if (entries.containsKey("type")) {
-      yaml.refuseOthers(entries, List.of("type", "build"), "a shape");
+      yaml.refuseOthers(entries, with("type", "build"), "a shape");
       return type(layer, entries);
     }
     if (layer.role() != Role.TRANSFER) {
@@ -123,6 +123,14 @@ final class ConceptReader {
     return shapes;
   }
 
+  private static List<String> with(String... words) {
+    return Stream.concat(Stream.of(words), DescriptionReader.WORDS.stream()).toList();
+  }
+
+  private Optional<TypeDescription> description(Map<String, Entry> words) {
+    return new DescriptionReader(yaml, layers).description(words);
+  }
+
   private List<ShapeUse> type(Layer layer, Map<String, Entry> entries) {
     Map<String, Text> build = new LinkedHashMap<>();
     Optional.ofNullable(entries.get("build"))
@@ -134,7 +142,10 @@ final class ConceptReader {
                     .ifPresent(
                         creator -> build.put(from, new Text(creator.value(), entry.key().at()))));
     return yaml.text(entryValue(entries, "type"), "'type'").stream()
-        .map(type -> new ShapeUse(layer, type.value(), Direction.BOTH, build, type.at()))
+        .map(
+            type ->
+                new ShapeUse(
+                    layer, type.value(), Direction.BOTH, build, description(entries), type.at()))
         .toList();
   }
 
@@ -143,7 +154,15 @@ final class ConceptReader {
   }
 
   private Optional<ShapeUse> directed(Layer layer, Entry shape) {
-    Optional<Text> word = yaml.text(shape.value(), "a direction");
+    boolean isDescribed = shape.value() instanceof MappingNode;
+    Map<String, Entry> words =
+        isDescribed ? yaml.entries(shape.value(), "a described type") : Map.of();
+    yaml.refuseOthers(words, with("direction"), "a described type");
+    Optional<Text> word =
+        isDescribed
+            ? yaml.required(words, "direction", shape.value())
+                .flatMap(entry -> yaml.text(entry.value(), "a direction"))
+            : yaml.text(shape.value(), "a direction");
     Optional<Direction> direction =
         word.flatMap(
             text ->
@@ -155,7 +174,9 @@ final class ConceptReader {
       yaml.unknown(word.get(), known, "a direction");
     }
     return direction.map(
-        way -> new ShapeUse(layer, shape.key().value(), way, Map.of(), shape.key().at()));
+        way ->
+            new ShapeUse(
+                layer, shape.key().value(), way, Map.of(), description(words), shape.key().at()));
   }
 
   /** The names that a plan may use for shapes: simple, and as written. */

@@ -16,6 +16,7 @@ import java.util.stream.Stream;
  * @param code where the users' code is
  * @param layers in the order of the plan
  * @param concepts in the order of the plan
+ * @param types the types of no concept that the plan describes
  * @param signatures packages around the layers, and the layers that their public signatures may use
  * @param wire the static method that returns the users' JSON mapper
  * @param database the database of trials; empty for one in memory
@@ -30,6 +31,7 @@ public record Plan(
     Code code,
     List<Layer> layers,
     List<Concept> concepts,
+    List<DescribedType> types,
     List<Signatures> signatures,
     Optional<Text> wire,
     Optional<Database> database,
@@ -43,6 +45,7 @@ public record Plan(
     Objects.requireNonNull(code, "code");
     layers = List.copyOf(layers);
     concepts = List.copyOf(concepts);
+    types = List.copyOf(types);
     signatures = List.copyOf(signatures);
     Objects.requireNonNull(wire, "wire");
     Objects.requireNonNull(database, "database");
@@ -55,19 +58,52 @@ public record Plan(
   /** This plan with other concepts. */
   public Plan with(List<Concept> others) {
     return new Plan(
-        name, code, layers, others, signatures, wire, database, samples, instances, at, notes);
+        name,
+        code,
+        layers,
+        others,
+        types,
+        signatures,
+        wire,
+        database,
+        samples,
+        instances,
+        at,
+        notes);
   }
 
   /** This plan with its code elsewhere. */
   public Plan withCode(Code other) {
     return new Plan(
-        name, other, layers, concepts, signatures, wire, database, samples, instances, at, notes);
+        name,
+        other,
+        layers,
+        concepts,
+        types,
+        signatures,
+        wire,
+        database,
+        samples,
+        instances,
+        at,
+        notes);
   }
 
   /** This plan with other layers. */
   public Plan withLayers(List<Layer> others) {
     return new Plan(
-        name, code, others, concepts, signatures, wire, database, samples, instances, at, notes);
+        name,
+        code,
+        others,
+        concepts,
+        types,
+        signatures,
+        wire,
+        database,
+        samples,
+        instances,
+        at,
+        notes);
   }
 
   /** This plan without the methods that only tests of mappers need. */
@@ -77,6 +113,7 @@ public record Plan(
         code,
         layers,
         concepts,
+        types,
         signatures,
         Optional.empty(),
         Optional.empty(),
@@ -91,6 +128,7 @@ public record Plan(
     return new Plan(
         name,
         code,
+        List.of(),
         List.of(),
         List.of(),
         List.of(),
@@ -116,6 +154,14 @@ public record Plan(
             .flatMap(concept -> concept.existing().stream())
             .flatMap(mapper -> mapper.classes().stream());
     return Stream.concat(others, mappers).distinct().toList();
+  }
+
+  /** Whether it describes types that may have no class yet. */
+  public boolean describes() {
+    return !types.isEmpty()
+        || concepts.stream()
+            .flatMap(concept -> concept.shapes().stream())
+            .anyMatch(use -> use.description().isPresent());
   }
 
   /** Whether parts of it stand in other files. */

@@ -45,9 +45,15 @@ public final class PlanBuilder {
   private final List<Text> sources = new ArrayList<>();
   private final List<Text> classPath = new ArrayList<>();
   private @Nullable Text mappers;
-  private MapperStyle style = MapperStyle.USUAL;
+  private @Nullable Text mapperName;
+  private @Nullable Text mapperPackage;
+  private boolean packagePrivate;
+  private List<Text> onClass = List.of();
+  private List<Text> onConstructor = List.of();
+  private @Nullable Text faultsOf;
   private final Map<String, Layer> layers = new LinkedHashMap<>();
   private final List<ConceptBuilder> concepts = new ArrayList<>();
+  private final List<DescribedType> types = new ArrayList<>();
   private final List<Signatures> signatures = new ArrayList<>();
   private @Nullable Text wire;
   private @Nullable Database database;
@@ -98,40 +104,21 @@ public final class PlanBuilder {
    * @param packageName with {@code {package}} or {@code {layer}} in it
    */
   public PlanBuilder mappersNamed(String className, String packageName) {
-    style =
-        new MapperStyle(
-            Optional.of(text(className)),
-            Optional.of(text(packageName)),
-            style.packagePrivate(),
-            style.onClass(),
-            style.onConstructor(),
-            style.faultsOf());
+    mapperName = text(className);
+    mapperPackage = text(packageName);
     return this;
   }
 
   /** Mappers that only their own packages can use; call it before the layers. */
   public PlanBuilder mappersPackagePrivate() {
-    style =
-        new MapperStyle(
-            style.name(),
-            style.packageName(),
-            true,
-            style.onClass(),
-            style.onConstructor(),
-            style.faultsOf());
+    packagePrivate = true;
     return this;
   }
 
   /** Annotations of mappers, by qualified names; call it before the layers. */
-  public PlanBuilder mappersAnnotated(List<String> onClass, List<String> onConstructor) {
-    style =
-        new MapperStyle(
-            style.name(),
-            style.packageName(),
-            style.packagePrivate(),
-            onClass.stream().map(PlanBuilder::text).toList(),
-            onConstructor.stream().map(PlanBuilder::text).toList(),
-            style.faultsOf());
+  public PlanBuilder mappersAnnotated(List<String> onClasses, List<String> onConstructors) {
+    onClass = onClasses.stream().map(PlanBuilder::text).toList();
+    onConstructor = onConstructors.stream().map(PlanBuilder::text).toList();
     return this;
   }
 
@@ -142,14 +129,7 @@ public final class PlanBuilder {
    * @param persistenceLayer the name of the layer whose rows are stored
    */
   public PlanBuilder faultsOf(String persistenceLayer) {
-    style =
-        new MapperStyle(
-            style.name(),
-            style.packageName(),
-            style.packagePrivate(),
-            style.onClass(),
-            style.onConstructor(),
-            Optional.of(text(persistenceLayer)));
+    faultsOf = text(persistenceLayer);
     return this;
   }
 
@@ -164,7 +144,13 @@ public final class PlanBuilder {
             LayerRules.NONE,
             LayerDefaults.NONE,
             Optional.empty(),
-            style,
+            new MapperStyle(
+                Optional.ofNullable(mapperName),
+                Optional.ofNullable(mapperPackage),
+                packagePrivate,
+                onClass,
+                onConstructor,
+                Optional.ofNullable(faultsOf)),
             HERE));
     return this;
   }
@@ -204,7 +190,7 @@ public final class PlanBuilder {
     Layer layer = layer(layerName);
     List<Text> excludes = Stream.of(patterns).map(PlanBuilder::text).toList();
     PackageScope packages = new PackageScope(layer.packages().includes(), excludes);
-    layers.put(layerName, copy(layer, packages, layer.rules(), layer.defaults()));
+    layers.put(layerName, layer.with(packages));
     return this;
   }
 
@@ -222,7 +208,7 @@ public final class PlanBuilder {
             Optional.empty(),
             HERE));
     LayerDefaults defaults = new LayerDefaults(fields, layer.defaults().accept());
-    layers.put(layerName, copy(layer, layer.packages(), layer.rules(), defaults));
+    layers.put(layerName, layer.with(defaults));
     return this;
   }
 
@@ -245,27 +231,14 @@ public final class PlanBuilder {
     Map<RuleId, Acceptance> accept = new HashMap<>(layer.defaults().accept());
     accept.put(rule, new Acceptance(text(reason), Optional.empty()));
     LayerDefaults defaults = new LayerDefaults(layer.defaults().fields(), accept);
-    layers.put(layerName, copy(layer, layer.packages(), layer.rules(), defaults));
+    layers.put(layerName, layer.with(defaults));
     return this;
   }
 
   private PlanBuilder rules(String layerName, LayerRules rules) {
     Layer layer = layer(layerName);
-    layers.put(layerName, copy(layer, layer.packages(), rules, layer.defaults()));
+    layers.put(layerName, layer.with(rules));
     return this;
-  }
-
-  private static Layer copy(
-      Layer layer, PackageScope packages, LayerRules rules, LayerDefaults defaults) {
-    return new Layer(
-        layer.name(),
-        layer.role(),
-        packages,
-        rules,
-        defaults,
-        layer.description(),
-        layer.style(),
-        HERE);
   }
 
   /** The layers that the public signatures of a package around them may mention. */
@@ -279,6 +252,15 @@ public final class PlanBuilder {
     ConceptBuilder concept = new ConceptBuilder(this, conceptName);
     concepts.add(concept);
     return concept;
+  }
+
+  /** A type of no concept that has no class yet: a value object, or an enumeration. */
+  public PlanBuilder describedType(
+      String layerName, String type, Consumer<DescriptionBuilder> say) {
+    DescriptionBuilder words = new DescriptionBuilder();
+    say.accept(words);
+    types.add(words.type(layer(layerName), text(type)));
+    return this;
   }
 
   /** The static method that gives the JSON mapper. */
@@ -324,6 +306,7 @@ public final class PlanBuilder {
             new Code(classes, sources, classPath, Optional.ofNullable(mappers)),
             List.copyOf(layers.values()),
             concepts.stream().map(ConceptBuilder::concept).toList(),
+            types,
             signatures,
             Optional.ofNullable(wire),
             Optional.ofNullable(database),
@@ -371,7 +354,17 @@ public final class PlanBuilder {
 
     /** A transfer type. */
     public ConceptBuilder shape(String layer, String type, Direction direction) {
-      shapes.add(new ShapeUse(plan.layer(layer), type, direction, Map.of(), HERE));
+      shapes.add(new ShapeUse(plan.layer(layer), type, direction, HERE));
+      return this;
+    }
+
+    /** Its type in a layer, which has no class yet. */
+    public ConceptBuilder described(
+        String layer, String type, Direction direction, Consumer<DescriptionBuilder> say) {
+      DescriptionBuilder words = new DescriptionBuilder();
+      say.accept(words);
+      Optional<TypeDescription> description = Optional.of(words.description());
+      shapes.add(new ShapeUse(plan.layer(layer), type, direction, Map.of(), description, HERE));
       return this;
     }
 
@@ -380,7 +373,9 @@ public final class PlanBuilder {
       ShapeUse last = shapes.remove(shapes.size() - 1);
       Map<String, Text> build = new HashMap<>(last.build());
       build.put(from, text(creator));
-      shapes.add(new ShapeUse(last.layer(), last.type(), last.direction(), build, HERE));
+      shapes.add(
+          new ShapeUse(
+              last.layer(), last.type(), last.direction(), build, last.description(), HERE));
       return this;
     }
 

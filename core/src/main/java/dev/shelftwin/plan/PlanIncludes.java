@@ -28,7 +28,7 @@ final class PlanIncludes {
 
   /** What a part may have, besides its version and parts of its own. */
   private static final List<String> PARTS =
-      List.of("layers", "signatures", "concepts", "samples", "instances");
+      List.of("layers", "signatures", "concepts", "types", "samples", "instances");
 
   /** The keys of a concept whose entries are merged if several files have them. */
   private static final List<String> LISTS =

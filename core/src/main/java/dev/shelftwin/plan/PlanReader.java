@@ -47,7 +47,22 @@ public final class PlanReader {
           "unit",
           "value");
 
-  private static final String IDENTIFIER = "[\\p{L}_$][\\p{L}\\p{N}_$]*";
+  /** The words of a plan. */
+  private static final List<String> WORDS =
+      List.of(
+          "shelf-twin",
+          "name",
+          PlanIncludes.KEY,
+          "code",
+          "mappers",
+          "layers",
+          "signatures",
+          "concepts",
+          "types",
+          "wire",
+          "database",
+          "samples",
+          "instances");
 
   private static final String PACKAGE =
       "[\\p{L}_$][\\p{L}\\p{N}_$]*(\\.[\\p{L}_$][\\p{L}\\p{N}_$]*)*";
@@ -98,21 +113,7 @@ public final class PlanReader {
   private Plan plan(String file) {
     Node root = new PlanIncludes(yaml).merged(file, yaml.root());
     Map<String, Entry> entries = yaml.entries(root, "a plan");
-    List<String> known =
-        List.of(
-            "shelf-twin",
-            "name",
-            PlanIncludes.KEY,
-            "code",
-            "mappers",
-            "layers",
-            "signatures",
-            "concepts",
-            "wire",
-            "database",
-            "samples",
-            "instances");
-    yaml.refuseOthers(entries, known, "a plan");
+    yaml.refuseOthers(entries, WORDS, "a plan");
     checkVersion(yaml, entries.get("shelf-twin"), root);
     String name =
         yaml.required(entries, "name", root).flatMap(this::text).map(Text::value).orElse("");
@@ -129,6 +130,10 @@ public final class PlanReader {
         yaml.required(entries, "concepts", root)
             .map(entry -> concepts(entry, layers))
             .orElse(List.of());
+    List<DescribedType> types =
+        optional(entries, "types")
+            .map(entry -> new DescriptionReader(yaml, layers).types(entry))
+            .orElse(List.of());
     List<Signatures> signatures =
         optional(entries, "signatures").map(entry -> signatures(entry, layers)).orElse(List.of());
     Map<String, Text> samples =
@@ -142,6 +147,7 @@ public final class PlanReader {
         code,
         layers,
         concepts,
+        types,
         signatures,
         wire,
         database,
@@ -210,7 +216,7 @@ public final class PlanReader {
         .filter(
             name ->
                 !name.value().contains(MapperStyle.CONCEPT)
-                    || !style.simpleName("X", "x").matches(IDENTIFIER))
+                    || !style.simpleName("X", "x").matches(YamlDocument.IDENTIFIER))
         .ifPresent(
             name ->
                 yaml.error(
@@ -303,7 +309,7 @@ public final class PlanReader {
                 + "' differ only in case, like the files named after them",
             "give one " + what + " another name");
       }
-      if (!name.value().matches(IDENTIFIER)) {
+      if (!name.value().matches(YamlDocument.IDENTIFIER)) {
         yaml.error(
             name.at(),
             "'" + name + "' is not a name in Java, but mappers are named after the " + what,

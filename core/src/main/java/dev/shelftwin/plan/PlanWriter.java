@@ -92,6 +92,9 @@ public final class PlanWriter {
       text.append(between).append(text(concept));
       between = "\n";
     }
+    if (!plan.types().isEmpty()) {
+      text.append("\ntypes:\n").append(yaml.block(DescriptionText.types(plan.types()), 2));
+    }
     plan.wire()
         .ifPresent(wire -> text.append("\nwire: ").append(yaml.flow(wire.value())).append('\n'));
     plan.database()
@@ -248,17 +251,30 @@ public final class PlanWriter {
   private static Object shapes(List<ShapeUse> uses) {
     ShapeUse first = uses.get(0);
     if (uses.size() == 1 && first.direction() == Direction.BOTH) {
-      if (first.build().isEmpty()) {
+      if (first.build().isEmpty() && first.description().isEmpty()) {
         return first.type();
       }
       Map<String, Object> entries = new LinkedHashMap<>();
       entries.put("type", first.type());
-      entries.put("build", strings(first.build()));
+      if (!first.build().isEmpty()) {
+        entries.put("build", strings(first.build()));
+      }
+      first.description().ifPresent(words -> DescriptionText.put(words, entries));
       return entries;
     }
     Map<String, Object> directions = new LinkedHashMap<>();
-    uses.forEach(use -> directions.put(use.type(), use.direction().key()));
+    uses.forEach(use -> directions.put(use.type(), directed(use)));
     return directions;
+  }
+
+  private static Object directed(ShapeUse use) {
+    if (use.description().isEmpty()) {
+      return use.direction().key();
+    }
+    Map<String, Object> words = new LinkedHashMap<>();
+    words.put("direction", use.direction().key());
+    DescriptionText.put(use.description().get(), words);
+    return words;
   }
 
   private static Map<String, Object> words(Row row) {

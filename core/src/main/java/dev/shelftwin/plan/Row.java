@@ -101,6 +101,15 @@ public record Row(
         : Optional.empty();
   }
 
+  /** This row with the field's name in one layer or shape more. */
+  public Row naming(String layerOrShape, Text name) {
+    Map<String, Text> more = new LinkedHashMap<>(names);
+    more.put(layerOrShape, name);
+    return new Row(
+        more, lists, role, derived, stays, oneWay, given, by, codes, absent, unit, limits, accept,
+        text);
+  }
+
   /** Whether it only pairs names. */
   boolean saysNothingElse() {
     return lists.isEmpty()

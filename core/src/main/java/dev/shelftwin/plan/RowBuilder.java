@@ -3,6 +3,7 @@ package dev.shelftwin.plan;
 import dev.shelftwin.finding.RuleId;
 import dev.shelftwin.shape.FieldRole;
 import dev.shelftwin.shape.Limits;
+import dev.shelftwin.shape.Place;
 import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
@@ -256,6 +257,11 @@ public final class RowBuilder {
 
   /** The row so far. */
   public Row row() {
+    return row(PlanBuilder.HERE);
+  }
+
+  /** The row, which stands at a place. */
+  public Row row(Place at) {
     return new Row(
         names,
         lists,
@@ -270,7 +276,7 @@ public final class RowBuilder {
         unit.scoped(),
         limits.scoped(),
         accept,
-        RowText.at(PlanBuilder.HERE));
+        RowText.at(at));
   }
 
   /** A value for all shapes, or one for each layer or shape. */

@@ -5,6 +5,7 @@ import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Objects;
+import java.util.Optional;
 import java.util.regex.Pattern;
 
 /**
@@ -15,10 +16,16 @@ import java.util.regex.Pattern;
  *     name; type arguments in angle brackets, as in {@code Page<Firing>}
  * @param direction the direction of a transfer type; both for other types
  * @param build the creator to use, by the name of the type that is mapped to this one
+ * @param description what the plan says about the type before there is a class; empty if nothing
  * @param at where the plan names the type
  */
 public record ShapeUse(
-    Layer layer, String type, Direction direction, Map<String, Text> build, Place at) {
+    Layer layer,
+    String type,
+    Direction direction,
+    Map<String, Text> build,
+    Optional<TypeDescription> description,
+    Place at) {
 
   private static final Pattern NAME = Pattern.compile("[^<>,\\s]+");
 
@@ -27,7 +34,18 @@ public record ShapeUse(
     Objects.requireNonNull(type, "type");
     Objects.requireNonNull(direction, "direction");
     build = Collections.unmodifiableMap(new LinkedHashMap<>(build));
+    Objects.requireNonNull(description, "description");
     Objects.requireNonNull(at, "at");
+  }
+
+  /** A type that has a class. */
+  public ShapeUse(Layer layer, String type, Direction direction, Place at) {
+    this(layer, type, direction, Map.of(), Optional.empty(), at);
+  }
+
+  /** This type in another direction. */
+  public ShapeUse with(Direction other) {
+    return new ShapeUse(layer, type, other, build, description, at);
   }
 
   /** Whether a name has a package: packages begin in lower case, as in {@code a.b.Outer.Inner}. */

@@ -36,6 +36,9 @@ import org.snakeyaml.engine.v2.nodes.Tag;
  */
 final class YamlDocument {
 
+  /** A name in Java (JLS §3.8). */
+  static final String IDENTIFIER = "[\\p{L}_$][\\p{L}\\p{N}_$]*";
+
   /** More than any plan needs; aliases that expand to more are an attack or a mistake. */
   private static final int MOST_NODES = 200_000;
 

@@ -65,6 +65,7 @@ public final class Checker {
           new Rule<>(RuleId.DOCUMENT_MISMATCH, Scope.LAYER, new MisdescribedField()),
           new Rule<>(RuleId.DOCUMENT_DRIFT, Scope.LAYER, new UndescribedType()),
           new Rule<>(RuleId.UNREAD_DOCUMENT, Scope.LAYER, new UnreadDocument()),
+          new Rule<>(RuleId.DESCRIPTION_DRIFT, Scope.PROJECT, new DriftedDescription()),
           new Rule<>(RuleId.ENDLESS_GRAPH, Scope.CONCEPT, new EndlessGraph()),
           new Rule<>(RuleId.UNREAD_CODE, Scope.CONCEPT, new UnprocessedType()),
           new Rule<>(RuleId.UNWRITABLE_MAPPER, Scope.CONCEPT, new UnwritableMapper()),

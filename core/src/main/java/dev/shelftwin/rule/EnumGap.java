@@ -25,15 +25,23 @@ final class EnumGap implements Rule.Check<MappingOnHop> {
         .flatMap(
             conversion ->
                 Stream.concat(
-                    conversion.steps().stream().flatMap(step -> withoutCode(at, step)),
+                    conversion.steps().stream().flatMap(step -> withoutCode(at, step, context)),
                     withoutName(at, conversion, context)));
   }
 
-  private static Stream<RuleMatch> withoutCode(MappingOnHop at, Step step) {
-    return step.operation() instanceof Operation.CodeTable table
-            && table.outward()
-            && !table.missing().isEmpty()
-        ? Stream.of(
+  private static Stream<RuleMatch> withoutCode(MappingOnHop at, Step step, RuleContext context) {
+    if (!(step.operation() instanceof Operation.CodeTable table)) {
+      return Stream.empty();
+    }
+    if (!table.outward()) {
+      return table.byName() ? withoutConstant(at, table, context) : Stream.empty();
+    }
+    if (table.missing().isEmpty()) {
+      return Stream.empty();
+    }
+    return table.byName()
+        ? Stream.of(withoutName(at, table.missing(), table.codes()))
+        : Stream.of(
             match(
                 at,
                 "'codes' of "
@@ -41,8 +49,17 @@ final class EnumGap implements Rule.Check<MappingOnHop> {
                     + " has no code for "
                     + String.join(", ", table.missing())
                     + ".",
-                List.of(Remedy.advice("add a code for each of them"))))
-        : Stream.empty();
+                List.of(Remedy.advice("add a code for each of them"))));
+  }
+
+  /** Constants of messages that have no counterpart. */
+  private static Stream<RuleMatch> withoutConstant(
+      MappingOnHop at, Operation.CodeTable table, RuleContext context) {
+    List<String> missing = new ArrayList<>(constants(table.codes(), context));
+    missing.removeAll(table.table().values().stream().map(String::valueOf).toList());
+    return missing.isEmpty()
+        ? Stream.empty()
+        : Stream.of(withoutName(at, missing, table.constants()));
   }
 
   /** A constant is converted to its name, and the name to a constant of another enumeration. */
@@ -60,9 +77,10 @@ final class EnumGap implements Rule.Check<MappingOnHop> {
       MappingOnHop at, TypeRef from, TypeRef to, RuleContext context) {
     List<String> missing = new ArrayList<>(constants(from, context));
     missing.removeAll(constants(to, context));
-    if (missing.isEmpty()) {
-      return Stream.empty();
-    }
+    return missing.isEmpty() ? Stream.empty() : Stream.of(withoutName(at, missing, to));
+  }
+
+  private static RuleMatch withoutName(MappingOnHop at, List<String> missing, TypeRef to) {
     String names = String.join(", ", missing);
     String message =
         at.sourcePath()
@@ -76,14 +94,13 @@ final class EnumGap implements Rule.Check<MappingOnHop> {
     Remedy accept =
         new PlanRows(at.concept())
             .accept(RuleId.ENUM_GAP, at.from(), at.source(), "why it never occurs");
-    return Stream.of(
-        match(
-            at,
-            message,
-            List.of(
-                Remedy.advice("add " + names + " to " + to),
-                Remedy.advice("or map the constants with 'codes'"),
-                accept)));
+    return match(
+        at,
+        message,
+        List.of(
+            Remedy.advice("add " + names + " to " + to),
+            Remedy.advice("or map the constants with 'codes'"),
+            accept));
   }
 
   private static List<String> constants(TypeRef type, RuleContext context) {

@@ -8,6 +8,7 @@ import dev.shelftwin.shape.FieldRole;
 import dev.shelftwin.shape.Presence;
 import dev.shelftwin.shape.Role;
 import dev.shelftwin.shape.Shape;
+import dev.shelftwin.shape.ShapeTrait;
 import dev.shelftwin.shape.TypeRef;
 import java.util.ArrayList;
 import java.util.List;
@@ -73,6 +74,12 @@ final class PresenceMismatch implements Rule.Check<MappingOnHop> {
                     + " allow a missing value, or let "
                     + at.from()
                     + " require one"));
+    if (at.to().shape().has(ShapeTrait.MESSAGE)) {
+      remedies.add(
+          Remedy.advice(
+              "in the description of the message, 'optional' before a field lets it be missing:"
+                  + " without that, a missing value cannot be told from the default of its type"));
+    }
     boolean unspecified =
         at.target().presence() == Presence.UNSPECIFIED
             && at.to().layer().rules().unspecifiedNullness().isEmpty();

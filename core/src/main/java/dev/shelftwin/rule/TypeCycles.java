@@ -44,6 +44,8 @@ final class TypeCycles {
           .shapes()
           .filter(shape -> shape.role() == Role.TRANSFER)
           .filter(shape -> shape.use().direction().goesOut())
+          // A message holds no object that holds it: its builder copies what it takes.
+          .filter(shape -> !shape.shape().has(ShapeTrait.MESSAGE))
           .forEach(shape -> cycles.visit(shape.shape(), concept, shape));
     }
     return List.copyOf(cycles.found);

@@ -154,6 +154,11 @@ final class UserMethodLosses {
     }
 
     @Override
+    public Stream<Method> messageValue(Operation.MessageValue operation) {
+      return Stream.empty();
+    }
+
+    @Override
     public Stream<Method> callMapper(Operation.CallMapper operation) {
       return Stream.empty();
     }

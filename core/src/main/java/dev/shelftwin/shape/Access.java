@@ -11,9 +11,16 @@ import java.util.Optional;
  * @param type the type that is returned or taken
  * @param visibility who may use it
  * @param through reads the object that has the field; empty if it is the object itself
+ * @param guard tells whether there is a value, where a default is read otherwise; empty if what is
+ *     read tells it
  */
 public record Access(
-    Kind kind, String name, TypeRef type, Visibility visibility, Optional<Access> through) {
+    Kind kind,
+    String name,
+    TypeRef type,
+    Visibility visibility,
+    Optional<Access> through,
+    Optional<Guard> guard) {
 
   /** By what the field is accessed. */
   public enum Kind {
@@ -27,15 +34,31 @@ public record Access(
     Objects.requireNonNull(type, "type");
     Objects.requireNonNull(visibility, "visibility");
     Objects.requireNonNull(through, "through");
+    Objects.requireNonNull(guard, "guard");
   }
 
   public Access(Kind kind, String name, TypeRef type, Visibility visibility) {
-    this(kind, name, type, visibility, Optional.empty());
+    this(kind, name, type, visibility, Optional.empty(), Optional.empty());
+  }
+
+  /** This access, to a field of which a default is read where it has no value. */
+  public Access guardedBy(Guard check) {
+    return new Access(kind, name, type, visibility, through, Optional.of(check));
+  }
+
+  /** This access, to an object that is at hand. */
+  public Access direct() {
+    return new Access(kind, name, type, visibility, Optional.empty(), guard);
+  }
+
+  /** Whether {@code Type::name} reads the same. */
+  public boolean isReference() {
+    return kind == Kind.METHOD && guard.isEmpty();
   }
 
   /** This access, to an object that another access reads. */
   public Access through(Access outer) {
     Access whole = through.map(inner -> inner.through(outer)).orElse(outer);
-    return new Access(kind, name, type, visibility, Optional.of(whole));
+    return new Access(kind, name, type, visibility, Optional.of(whole), guard);
   }
 }

@@ -64,8 +64,9 @@ public record Creator(
    * @param type the builder's type
    * @param steps the method that takes each value, by the parameter's name
    * @param finish the method that creates the object
+   * @param takesNull whether a step may be called without a value; otherwise it is left out then
    */
-  public record Builder(TypeRef type, Map<String, String> steps, String finish) {
+  public record Builder(TypeRef type, Map<String, String> steps, String finish, boolean takesNull) {
     public Builder {
       Objects.requireNonNull(type, "type");
       steps = Collections.unmodifiableMap(new LinkedHashMap<>(steps));

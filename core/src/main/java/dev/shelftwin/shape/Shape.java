@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Predicate;
 import java.util.stream.Stream;
 
 /**
@@ -93,21 +94,44 @@ public record Shape(
    * @param table the table of its objects; empty if it has none of its own
    * @param printsFields whether its text shows every field: true for a record without a {@code
    *     toString} of its own (JLS §8.10.3)
+   * @param unset the constant that stands for no value, which is none of the shape's constants;
+   *     empty if there is none
+   * @param exclusive groups of fields of which at most one has a value
    */
   public record ShapeFacts(
       Set<ShapeTrait> traits,
       List<String> annotations,
       Optional<Table> table,
-      boolean printsFields) {
+      boolean printsFields,
+      Optional<String> unset,
+      List<Set<String>> exclusive) {
 
     /** Nothing is known. */
     public static final ShapeFacts NONE =
-        new ShapeFacts(Set.of(), List.of(), Optional.empty(), false);
+        new ShapeFacts(Set.of(), List.of(), Optional.empty(), false, Optional.empty(), List.of());
+
+    /** These facts with the constant that stands for no value. */
+    public ShapeFacts with(Optional<String> unsetConstant) {
+      return new ShapeFacts(traits, annotations, table, printsFields, unsetConstant, exclusive);
+    }
+
+    /** Facts of a message, of which only these are known. */
+    public static ShapeFacts ofMessage(List<Set<String>> exclusiveFields) {
+      return new ShapeFacts(
+          Set.of(ShapeTrait.MESSAGE),
+          List.of(),
+          Optional.empty(),
+          false,
+          Optional.empty(),
+          exclusiveFields);
+    }
 
     public ShapeFacts {
       traits = Set.copyOf(traits);
       annotations = List.copyOf(annotations);
       Objects.requireNonNull(table, "table");
+      Objects.requireNonNull(unset, "unset");
+      exclusive = List.copyOf(exclusive);
     }
   }
 
@@ -121,7 +145,13 @@ public record Shape(
     Set<ShapeTrait> traits = EnumSet.of(trait);
     traits.addAll(facts.traits());
     ShapeFacts more =
-        new ShapeFacts(traits, facts.annotations(), facts.table(), facts.printsFields());
+        new ShapeFacts(
+            traits,
+            facts.annotations(),
+            facts.table(),
+            facts.printsFields(),
+            facts.unset(),
+            facts.exclusive());
     return new Shape(type, kind, hierarchy, fields, methods, constants, more, place);
   }
 
@@ -161,6 +191,21 @@ public record Shape(
 
   public Optional<Table> table() {
     return facts.table();
+  }
+
+  /** The constant that stands for no value; empty if there is none. */
+  public Optional<String> unset() {
+    return facts.unset();
+  }
+
+  /**
+   * Whether more fields would have a value than an object keeps.
+   *
+   * @param hasValue whether the field of that name would have one
+   */
+  public boolean hasTooMany(Predicate<String> hasValue) {
+    return facts.exclusive().stream()
+        .anyMatch(group -> group.stream().filter(hasValue).count() > 1);
   }
 
   public boolean printsFields() {

@@ -12,6 +12,8 @@ public enum ShapeTrait {
   COLUMN_CONVERTER,
   /** In documents, an object that was written before is replaced by a reference to it. */
   REFERENCED_IN_DOCUMENTS,
+  /** It was generated from the description of a message (Protocol Buffers), and has a builder. */
+  MESSAGE,
   /** Nothing reads or sets its fields, as in a source before an annotation processor has run. */
   UNPROCESSED
 }

@@ -99,7 +99,7 @@ final class BuilderReader {
         start.returns(),
         start.visibility(),
         start.place(),
-        Optional.of(new Creator.Builder(typeReader.read(builder), steps, finish)));
+        Optional.of(new Creator.Builder(typeReader.read(builder), steps, finish, true)));
   }
 
   /**

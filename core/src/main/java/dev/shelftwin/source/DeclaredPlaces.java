@@ -23,6 +23,27 @@ final class DeclaredPlaces {
   private final Map<String, Place> places = new HashMap<>();
   private final Map<String, List<ParameterNames>> parameters = new HashMap<>();
 
+  /** Stands for what is not declared by itself, such as the accessors of a described field. */
+  private Optional<Place> other = Optional.empty();
+
+  /**
+   * The places of types that a plan describes, by their qualified names.
+   *
+   * @param places by the type's name, then by the field's; an empty one stands for the type itself
+   */
+  static Map<String, DeclaredPlaces> described(Map<String, Map<String, Place>> places) {
+    Map<String, DeclaredPlaces> described = new HashMap<>();
+    places.forEach(
+        (type, members) -> {
+          DeclaredPlaces declared = new DeclaredPlaces();
+          String name = type.substring(type.lastIndexOf('.') + 1);
+          members.forEach((member, place) -> declared.places.put(name + "#" + member, place));
+          declared.other = Optional.ofNullable(members.get(""));
+          described.put(type, declared);
+        });
+    return described;
+  }
+
   /**
    * Adds the declarations of a source file.
    *
@@ -42,7 +63,7 @@ final class DeclaredPlaces {
    *     ({@code <init>/2} for constructors), or empty for the type itself
    */
   Optional<Place> find(String typeName, String member) {
-    return Optional.ofNullable(places.get(typeName + "#" + member));
+    return Optional.ofNullable(places.get(typeName + "#" + member)).or(() -> other);
   }
 
   /**

@@ -56,20 +56,24 @@ public final class JavaReader implements Shapes, AutoCloseable {
   public JavaReader(CodePaths code) {
     JavaCompiler compiler = Javac.compiler();
     files = compiler.getStandardFileManager(this::report, Locale.ROOT, null);
-    setPaths(StandardLocation.CLASS_PATH, code.binaries());
-    setPaths(StandardLocation.SOURCE_PATH, code.sources());
+    setPaths(StandardLocation.CLASS_PATH, code.readable());
+    setPaths(StandardLocation.SOURCE_PATH, code.allSources());
     List<String> options = List.of("-proc:none", "-parameters", "-Xlint:none");
     JavacTask task =
         (JavacTask)
             compiler.getTask(
                 null,
-                new UsableClasses(files, code.sources()),
+                new UsableClasses(files, code.allSources()),
                 this::report,
                 options,
                 null,
                 List.of());
     elements = task.getElements();
-    Places places = new Places(new SourceIndex(compiler, code.sources()), this::container);
+    SourceIndex index = new SourceIndex(compiler, code.sources());
+    Map<String, DeclaredPlaces> described = DeclaredPlaces.described(code.described().places());
+    Places places =
+        new Places(
+            type -> described.getOrDefault(type.qualifiedName(), index.of(type)), this::container);
     reader = new ElementReader(elements, task.getTypes(), places, this::classFile, errors);
     dependencies = new ClassFiles(code, places);
     packages = new PackageIndex(code);

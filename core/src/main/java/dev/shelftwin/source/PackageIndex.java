@@ -26,7 +26,7 @@ final class PackageIndex {
   List<String> names() {
     if (names == null) {
       NavigableSet<String> found = new TreeSet<>();
-      code.sources().forEach(folder -> add(folder, ".java", found));
+      code.allSources().forEach(folder -> add(folder, ".java", found));
       code.classes().forEach(path -> addAll(path, found));
       names = List.copyOf(found);
     }

@@ -3,6 +3,7 @@ package dev.shelftwin.source;
 import dev.shelftwin.facts.AnnotationSet;
 import dev.shelftwin.facts.DeclaredField;
 import dev.shelftwin.facts.Facts;
+import dev.shelftwin.facts.MessageFacts;
 import dev.shelftwin.facts.UnprocessedSource;
 import dev.shelftwin.finding.InputError;
 import dev.shelftwin.shape.Access;
@@ -83,21 +84,42 @@ final class ShapeReader {
     if (ref.packageName().startsWith("java.")) {
       return ofTheJdk(type, self, ref);
     }
+    Shape.Hierarchy hierarchy = new Shape.Hierarchy(supertypes(self), permits(type));
+    if (MessageFacts.isMessage(hierarchy.supertypes())) {
+      return message(type, ref, hierarchy);
+    }
     AnnotationSet annotations = annotations(places.ofType(ref), List.of(type));
     List<Field> fields = fields(self);
+    Shape.ShapeFacts facts =
+        Facts.ofType(
+            annotations,
+            Declarations.kind(type) == Shape.Kind.RECORD && !Declarations.hasOwnText(type));
+    boolean ofMessages = MessageFacts.isEnumeration(hierarchy.supertypes());
+    List<String> constants = Declarations.constants(type);
     Shape shape =
         new Shape(
             ref,
             Declarations.kind(type),
-            new Shape.Hierarchy(supertypes(self), permits(type)),
+            hierarchy,
             fields,
             methods(self, ref, fields),
-            Declarations.constants(type),
-            Facts.ofType(
-                annotations,
-                Declarations.kind(type) == Shape.Kind.RECORD && !Declarations.hasOwnText(type)),
+            ofMessages ? MessageFacts.values(constants) : constants,
+            ofMessages ? facts.with(MessageFacts.unset(constants)) : facts,
             places.ofType(ref));
     return UnprocessedSource.is(shape) ? shape.with(ShapeTrait.UNPROCESSED) : shape;
+  }
+
+  private Shape message(TypeElement type, TypeRef ref, Shape.Hierarchy hierarchy) {
+    MessageReader reader = new MessageReader(typeReader, places, type, ref);
+    return new Shape(
+        ref,
+        Declarations.kind(type),
+        hierarchy,
+        reader.fields(),
+        new Shape.Methods(List.of(), reader.builder(), List.of()),
+        List.of(),
+        Shape.ShapeFacts.ofMessage(reader.exclusive()),
+        places.ofType(ref));
   }
 
   private List<TypeRef> permits(TypeElement type) {

@@ -6,6 +6,7 @@ import dev.shelftwin.ledger.HopLedger;
 import dev.shelftwin.ledger.Ledger;
 import dev.shelftwin.ledger.MapperDependency;
 import dev.shelftwin.ledger.MapperNames;
+import dev.shelftwin.ledger.MapperPlan;
 import dev.shelftwin.plan.Layer;
 import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.Place;
@@ -222,10 +223,18 @@ final class CompiledMappers {
     String name = MapperNames.qualifiedName(concept, layer);
     Object known = instances.get(name);
     if (known == null) {
-      known = instance(name, MapperDependency.of(concept, layer, ledger::concept));
+      known = instance(name, dependencies(name));
       instances.put(name, known);
     }
     return known;
+  }
+
+  private List<MapperDependency> dependencies(String name) {
+    return ledger.mappers().stream()
+        .filter(mapper -> mapper.qualifiedName().equals(name))
+        .findFirst()
+        .map(MapperPlan::dependencies)
+        .orElse(List.of());
   }
 
   /** Creates a mapper: functions and suppliers in their order, other mappers by their types. */

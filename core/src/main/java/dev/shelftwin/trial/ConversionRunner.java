@@ -26,6 +26,7 @@ final class ConversionRunner {
   private final ObjectAccess access;
   private final ValueFitting fitting;
   private final RowSource rows;
+  private final MessageValues messages;
   private final IdentityHashMap<TypeRef, Map<String, Object>> constants = new IdentityHashMap<>();
   private final IdentityHashMap<Step, StepFunction> prepared = new IdentityHashMap<>();
 
@@ -34,6 +35,7 @@ final class ConversionRunner {
     this.access = access;
     this.fitting = fitting;
     this.rows = rows;
+    this.messages = new MessageValues(classes, access);
   }
 
   /**
@@ -277,6 +279,14 @@ final class ConversionRunner {
           throw new RejectedSample(step.to().toString(), value + ": " + rejection.getMessage());
         }
       };
+    }
+
+    @Override
+    public StepFunction messageValue(Operation.MessageValue operation) {
+      return value ->
+          operation.outward()
+              ? messages.made(operation.type(), value)
+              : messages.read(operation.type(), value);
     }
 
     @Override

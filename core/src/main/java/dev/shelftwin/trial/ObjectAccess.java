@@ -4,6 +4,7 @@ import dev.shelftwin.ledger.ResolvedShape;
 import dev.shelftwin.shape.Access;
 import dev.shelftwin.shape.Creator;
 import dev.shelftwin.shape.Field;
+import dev.shelftwin.shape.Guard;
 import dev.shelftwin.shape.Parameter;
 import dev.shelftwin.shape.TypeRef;
 import java.lang.invoke.MethodType;
@@ -71,13 +72,26 @@ final class ObjectAccess {
       return get(owner, access.name());
     }
     try {
-      return invoke(getter(owner.getClass(), access), owner);
+      return access.guard().isPresent() && !isSet(owner, access, access.guard().get())
+          ? null
+          : invoke(getter(owner.getClass(), access), owner);
     } catch (InvocationTargetException thrown) {
       Throwable cause = cause(thrown);
       throw new UserFailure(
           owner.getClass().getName() + ": " + access.name() + "() failed: " + Failures.text(cause),
           cause);
     }
+  }
+
+  private boolean isSet(Object owner, Access access, Guard guard) throws InvocationTargetException {
+    return guard instanceof Guard.ByConstant unset
+        ? !unset.constant().equals(name(invoke(getter(owner.getClass(), access), owner)))
+        : Boolean.TRUE.equals(
+            invoke(getter(owner.getClass(), ((Guard.ByMethod) guard).method()), owner));
+  }
+
+  private static @Nullable String name(@Nullable Object constant) {
+    return constant instanceof Enum<?> one ? one.name() : null;
   }
 
   private @Nullable Object get(Object owner, String name) {
@@ -109,9 +123,11 @@ final class ObjectAccess {
   }
 
   private static boolean accepts(java.lang.reflect.Field field, Object value) {
-    Class<?> type = field.getType();
-    return (type.isPrimitive() ? MethodType.methodType(type).wrap().returnType() : type)
-        .isInstance(value);
+    return wrapped(field.getType()).isInstance(value);
+  }
+
+  private static Class<?> wrapped(Class<?> type) {
+    return type.isPrimitive() ? MethodType.methodType(type).wrap().returnType() : type;
   }
 
   /** Calls the method that writes a field whose own type is another one. */
@@ -218,7 +234,11 @@ final class ObjectAccess {
     Object current = Objects.requireNonNull(call(creator, own, arguments.subList(0, own.size())));
     for (int index = own.size(); index < arguments.size(); index++) {
       Parameter parameter = creator.parameters().get(index);
-      Object returned = invokeStep(current, builder, parameter, arguments.get(index));
+      @Nullable Object argument = arguments.get(index);
+      Object returned =
+          argument == null && !builder.takesNull()
+              ? current
+              : invokeStep(current, builder, parameter, argument);
       current = returned == null ? current : returned;
     }
     return invoke(getter(current.getClass(), builder.finish()), current);
@@ -319,7 +339,7 @@ final class ObjectAccess {
     Class<?>[] accepted = one.getParameterTypes();
     return accepted.length == types.length
         && IntStream.range(0, types.length)
-            .allMatch(index -> accepted[index].isAssignableFrom(types[index]));
+            .allMatch(index -> wrapped(accepted[index]).isAssignableFrom(wrapped(types[index])));
   }
 
   /** The method of an access; objects that one access reads mostly have the same class. */

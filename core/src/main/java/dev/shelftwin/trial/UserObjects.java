@@ -32,6 +32,7 @@ public final class UserObjects {
   private final UserClasses classes;
   private final ObjectAccess access;
   private final ValueFitting fitting;
+  private final MessageValues messages;
   private final ValueSampler values;
   private final ConversionRunner conversions;
 
@@ -47,6 +48,7 @@ public final class UserObjects {
     classes = new UserClasses(loader);
     access = new ObjectAccess(classes);
     fitting = new ValueFitting(classes);
+    messages = new MessageValues(classes, access);
     values = new ValueSampler(ledger.plan(), shapes, classes, access, fitting);
     conversions =
         new ConversionRunner(
@@ -141,6 +143,11 @@ public final class UserObjects {
   /** A value in the optional or container that a type wants. */
   public @Nullable Object fitted(@Nullable Object value, TypeRef type) {
     return fitting.fitted(value, type);
+  }
+
+  /** A value of a type that messages have for what the JDK has a type for, as that of the JDK. */
+  public Object plain(Object value) {
+    return messages.plain(value);
   }
 
   /** Whether a value is a collection or an array. */

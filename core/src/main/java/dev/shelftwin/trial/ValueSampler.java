@@ -1,5 +1,6 @@
 package dev.shelftwin.trial;
 
+import dev.shelftwin.convert.MessageType;
 import dev.shelftwin.finding.InputException;
 import dev.shelftwin.plan.Plan;
 import dev.shelftwin.plan.Text;
@@ -18,6 +19,7 @@ import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.SplittableRandom;
 import java.util.function.BiFunction;
@@ -146,6 +148,12 @@ final class ValueSampler {
     if (ofJdk.isPresent()) {
       return (limits, random, depth) -> ofJdk.get().apply(random, limits);
     }
+    Optional<MessageType> ofMessages = MessageType.of(type);
+    if (ofMessages.isPresent()) {
+      Source plain = source(ofMessages.get().plain());
+      return (limits, random, depth) ->
+          message(ofMessages.get(), plain.sample(limits, random, depth));
+    }
     Optional<Shape> shape = shapes.find(type);
     if (shape.isEmpty()) {
       return (limits, random, depth) -> {
@@ -153,7 +161,11 @@ final class ValueSampler {
       };
     }
     if (!shape.get().constants().isEmpty()) {
-      List<Object> constants = List.of(classes.load(type).getEnumConstants());
+      List<Object> constants =
+          Stream.of(classes.load(type).getEnumConstants())
+              .map(Object.class::cast)
+              .filter(one -> shape.get().constants().contains(((Enum<?>) one).name()))
+              .toList();
       return (limits, random, depth) -> constant(constants, random);
     }
     if (shape.get().kind() == Shape.Kind.INTERFACE && shape.get().permits().isEmpty()) {
@@ -167,6 +179,17 @@ final class ValueSampler {
       };
     }
     return new CreatorSamples(this, shapes, classes, access, shape.get());
+  }
+
+  private SampleValue message(MessageType type, SampleValue plain) {
+    try {
+      Object made =
+          new MessageValues(classes, access).made(type, Objects.requireNonNull(plain.value()));
+      return new SampleValue(
+          made, () -> plain.simpler().get().stream().map(one -> message(type, one)).toList());
+    } catch (InvocationTargetException thrown) {
+      throw Failures.rejection(type.message().toString(), "", thrown);
+    }
   }
 
   private static SampleValue constant(List<Object> constants, RandomGenerator random) {

@@ -105,7 +105,11 @@ public final class OpenProject implements AutoCloseable {
     List<Path> binaries = new ArrayList<>(code.binaries());
     binaries.add(0, classes);
     return trial(
-        new UserCode(binaries, code.sources()), Map.of(), unwritten, options, TrialProgress.SILENT);
+        new UserCode(binaries, code.sources(), List.of()),
+        Map.of(),
+        unwritten,
+        options,
+        TrialProgress.SILENT);
   }
 
   private TrialResult trial(

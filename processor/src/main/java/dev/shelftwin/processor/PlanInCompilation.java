@@ -1,6 +1,7 @@
 package dev.shelftwin.processor;
 
 import com.sun.source.util.Trees;
+import dev.shelftwin.describe.DescribedTypes;
 import dev.shelftwin.document.Documents;
 import dev.shelftwin.finding.Finding;
 import dev.shelftwin.finding.InputException;
@@ -90,7 +91,7 @@ final class PlanInCompilation {
   }
 
   private void run(CompiledPart part, CompilationReader shapes) {
-    Ledger ledger = LedgerBuilder.build(part.plan(), shapes);
+    Ledger ledger = LedgerBuilder.build(DescribedTypes.of(part.plan(), shapes).plan(), shapes);
     Messages messages = new Messages(environment, file);
     LocalDate today = LocalDate.now(ZoneId.systemDefault());
     List<Finding> findings =

@@ -146,7 +146,7 @@ public final class JsonReport {
         "evidence", flow.evidence());
   }
 
-  private static Map<String, @Nullable Object> finding(Finding finding) {
+  static Map<String, @Nullable Object> finding(Finding finding) {
     return object(
         "rule", finding.rule().key(),
         "severity", finding.severity().key(),
@@ -162,7 +162,7 @@ public final class JsonReport {
     return remedy.row().map(row -> remedy.advice() + ": " + row).orElse(remedy.advice());
   }
 
-  private static Map<String, @Nullable Object> place(Place at) {
+  static Map<String, @Nullable Object> place(Place at) {
     return object(
         "file", at.file(),
         "line", at.line() == 0 ? null : at.line(),

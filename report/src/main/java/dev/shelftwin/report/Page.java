@@ -280,7 +280,7 @@ public record Page(
         problems);
   }
 
-  private static List<String> facts(ConceptLedger concept, ResolvedShape shape, Field field) {
+  static List<String> facts(ConceptLedger concept, ResolvedShape shape, Field field) {
     Limits limits = field.limits();
     Stream<String> roles = concept.roles(shape, field).stream().map(FieldRole::key).sorted();
     Stream.Builder<String> facts = Stream.builder();
@@ -299,7 +299,7 @@ public record Page(
     return Stream.concat(roles, facts.build()).toList();
   }
 
-  private static Step step(FieldMapping mapping) {
+  static Step step(FieldMapping mapping) {
     return new Step(
         mapping.account().key(),
         mapping.fold(MappingText.DETAILS),

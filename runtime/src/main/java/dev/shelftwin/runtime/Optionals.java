@@ -6,7 +6,7 @@ import java.util.OptionalInt;
 import java.util.OptionalLong;
 import org.jspecify.annotations.Nullable;
 
-/** Converts between primitive optionals and nullable values. */
+/** Converts between primitive optionals, fields that may be unset, and nullable values. */
 public final class Optionals {
 
   private Optionals() {}
@@ -57,5 +57,24 @@ public final class Optionals {
   /** Returns an optional of a value; empty for null. */
   public static OptionalDouble ofDouble(@Nullable Double value) {
     return value == null ? OptionalDouble.empty() : OptionalDouble.of(value);
+  }
+
+  /**
+   * Returns the value of a field; null if it was not set.
+   *
+   * @param isSet whether it was set
+   * @param value what the field reads, a default if it was not set
+   */
+  public static <T> @Nullable T when(boolean isSet, T value) {
+    return isSet ? value : null;
+  }
+
+  /**
+   * Returns a constant; null for the constant that stands for no value.
+   *
+   * @param unset the constant that stands for no value
+   */
+  public static <E extends Enum<E>> @Nullable E unless(E constant, E unset) {
+    return constant == unset ? null : constant;
   }
 }

@@ -5,6 +5,7 @@ import jakarta.persistence.PersistenceException;
 import jakarta.persistence.spi.PersistenceProvider;
 import jakarta.persistence.spi.PersistenceUnitInfo;
 import java.io.IOException;
+import java.io.Writer;
 import java.lang.reflect.Method;
 import java.lang.reflect.Proxy;
 import java.net.URL;
@@ -16,6 +17,7 @@ import java.util.Map;
 import java.util.Properties;
 import java.util.ServiceConfigurationError;
 import java.util.ServiceLoader;
+import java.util.function.Function;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -26,6 +28,9 @@ import org.jspecify.annotations.Nullable;
 final class PersistenceUnit {
 
   private static final String NAME = "shelf-twin";
+
+  /** What the names of properties begin with, in the newer versions of the standard and before. */
+  private static final List<String> STANDARDS = List.of("jakarta", "javax");
 
   private final List<Class<?>> managed;
   private final PersistenceProvider provider;
@@ -54,18 +59,46 @@ final class PersistenceUnit {
    * @throws PersistenceException if the provider rejects the classes
    */
   EntityManagerFactory open(RowTables tables) {
+    return with(
+        tables,
+        info -> {
+          if (tables.areOurs()) {
+            provider.generateSchema(info, properties("create"));
+          }
+          return provider.createContainerEntityManagerFactory(info, properties("none"));
+        });
+  }
+
+  /**
+   * Writes the statements that create the tables, and executes none.
+   *
+   * @throws PersistenceException if the provider rejects the classes
+   */
+  void write(RowTables tables, Writer script) {
+    Map<String, Object> properties = properties("none");
+    for (String standard : STANDARDS) {
+      String scripts = standard + ".persistence.schema-generation.scripts.";
+      properties.put(scripts + "action", "create");
+      properties.put(scripts + "create-target", script);
+    }
+    properties.put("hibernate.hbm2ddl.delimiter", ";");
+    with(
+        tables,
+        info -> {
+          provider.generateSchema(info, properties);
+          return properties;
+        });
+  }
+
+  private <T> T with(RowTables tables, Function<PersistenceUnitInfo, T> use) {
     Path folder = temporary();
     try {
-      PersistenceUnitInfo info =
+      return use.apply(
           (PersistenceUnitInfo)
               Proxy.newProxyInstance(
                   PersistenceUnitInfo.class.getClassLoader(),
                   new Class<?>[] {PersistenceUnitInfo.class},
-                  (proxy, method, arguments) -> answer(method, tables, folder));
-      if (tables.areOurs()) {
-        provider.generateSchema(info, properties("create"));
-      }
-      return provider.createContainerEntityManagerFactory(info, properties("none"));
+                  (proxy, method, arguments) -> answer(method, tables, folder)));
     } finally {
       folder.toFile().delete();
     }
@@ -97,7 +130,7 @@ final class PersistenceUnit {
 
   private Map<String, Object> properties(String action) {
     Map<String, Object> properties = new HashMap<>();
-    for (String standard : List.of("jakarta", "javax")) {
+    for (String standard : STANDARDS) {
       properties.put(standard + ".persistence.schema-generation.database.action", action);
       // What a table keeps is asked here; and a provider would look for the validation API where
       // only the rows' loader has it (Jakarta Persistence 3.2, §3.6.1.1).

@@ -1,0 +1,173 @@
+package dev.shelftwin.cli;
+
+import dev.shelftwin.ChangePreview;
+import dev.shelftwin.ShelfTwin;
+import dev.shelftwin.ledger.ShapeChange;
+import dev.shelftwin.plan.Layer;
+import dev.shelftwin.report.FieldImpact;
+import dev.shelftwin.report.ImpactJson;
+import dev.shelftwin.report.ImpactText;
+import dev.shelftwin.rule.LayerUser;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Objects;
+import java.util.concurrent.Callable;
+import org.jspecify.annotations.Nullable;
+import picocli.CommandLine.ArgGroup;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.ParameterException;
+import picocli.CommandLine.Parameters;
+import picocli.CommandLine.Spec;
+
+/** Shows what a change touches. */
+@Command(
+    name = "impact",
+    description =
+        "Shows everything that a field touches, what depends on a layer, or what has changed in the"
+            + " types since an older state of the code.",
+    mixinStandardHelpOptions = true)
+final class ImpactCommand implements Callable<Integer> {
+
+  private static final Path PLAN = Path.of("shelf-twin.yaml");
+
+  private final Console console;
+  @Spec private @Nullable CommandSpec spec;
+  @Mixin private CodePlaces places = new CodePlaces();
+
+  @Parameters(
+      paramLabel = "FIELD PLAN",
+      arity = "0..2",
+      description = {
+        "The field, as Concept.field or Type.field; with an option below none.",
+        "The plan; shelf-twin.yaml by default."
+      })
+  private List<String> words = new ArrayList<>();
+
+  @ArgGroup private Subject subject = new Subject();
+
+  @Option(names = "--format", description = "One of ${COMPLETION-CANDIDATES}.")
+  private Format format = Format.TEXT;
+
+  /** What is looked at instead of a field. */
+  private static final class Subject {
+
+    @Option(
+        names = "--layer",
+        paramLabel = "LAYER",
+        description = "Show what depends on a layer, and would have to change if it were replaced.")
+    private @Nullable String layer;
+
+    @Option(
+        names = "--since",
+        paramLabel = "DIR|JAR",
+        description =
+            "Show what has changed in the types since an older checkout (the folder that"
+                + " corresponds to the plan's), or since a jar was built.")
+    private @Nullable Path since;
+
+    @Option(
+        names = "--add",
+        paramLabel = "'NAME: TYPE'",
+        description =
+            "Show what it would do to add a field to all types of the concept that is named instead"
+                + " of a field; the words are those of descriptions, as in 'load: int'.")
+    private @Nullable String add;
+
+    @Option(
+        names = "--retype",
+        paramLabel = "TYPE",
+        description =
+            "Show what it would do to give the field this type of the domain, such as"
+                + " List<MemberNumber>, in all types of its concept.")
+    private @Nullable String retype;
+
+    @Option(
+        names = "--remove",
+        description = "Show what it would do to remove the field from all types of its concept.")
+    private boolean remove;
+  }
+
+  @Option(
+      names = "--in",
+      paramLabel = "LAYER|TYPE",
+      split = ",",
+      description =
+          "With --add, --retype or --remove: only the types of these layers, or these types.")
+  private List<String> in = new ArrayList<>();
+
+  @Option(
+      names = "--patch",
+      description =
+          "With --add, --retype or --remove: print the edits of the sources as a unified diff, and nothing"
+              + " else.")
+  private boolean patch;
+
+  ImpactCommand(Console console) {
+    this.console = console;
+  }
+
+  @Override
+  public Integer call() {
+    boolean ofField = subject.layer == null && subject.since == null;
+    int fields = ofField ? 1 : 0;
+    if (words.size() < fields || words.size() > fields + 1) {
+      throw new ParameterException(
+          Objects.requireNonNull(spec).commandLine(),
+          ofField ? "name a field, such as Firing.remarks" : "no field with this option");
+    }
+    Path plan = words.size() > fields ? Path.of(words.get(fields)) : PLAN;
+    try (ShelfTwin twin = places.open(plan, console)) {
+      if (subject.add != null) {
+        return preview(twin.whatIf().added(words.get(0), subject.add, in));
+      }
+      if (subject.retype != null) {
+        return preview(twin.whatIf().retyped(words.get(0), subject.retype, in));
+      }
+      if (subject.remove) {
+        return preview(twin.whatIf().removed(words.get(0), in));
+      }
+      console.out().print(ofField ? ofField(twin, words.get(0)) : ofSubject(twin));
+      return ExitCode.DONE;
+    }
+  }
+
+  private int preview(ChangePreview preview) {
+    if (patch) {
+      console.out().print(PatchText.of(preview.sources()));
+      preview.uncompiled().forEach(error -> console.err().println("by hand  " + error));
+      preview.sources().byHand().forEach(call -> console.err().println("by hand  " + call));
+    } else {
+      console.out().print(PreviewText.of(preview, console.style()));
+    }
+    return preview.breaks() ? ExitCode.FOUND : ExitCode.DONE;
+  }
+
+  private String ofField(ShelfTwin twin, String field) {
+    FieldImpact impact =
+        FieldImpact.of(field, twin.ledger(), twin.check().findings(), twin.generate());
+    return format == Format.JSON
+        ? ImpactJson.of(twin.plan().name(), impact)
+        : ImpactText.of(impact, console.style());
+  }
+
+  private String ofSubject(ShelfTwin twin) {
+    String plan = twin.plan().name();
+    if (subject.since != null) {
+      List<ShapeChange> changes = twin.changesSince(subject.since);
+      return format == Format.JSON
+          ? ImpactJson.of(plan, changes)
+          : ImpactText.of(changes, console.style());
+    }
+    String name = Objects.requireNonNull(subject.layer);
+    List<LayerUser> users = twin.usersOf(name);
+    Layer layer =
+        twin.plan().layers().stream().filter(one -> one.name().equals(name)).findFirst().get();
+    return format == Format.JSON
+        ? ImpactJson.of(plan, layer, users)
+        : ImpactText.of(layer, users, console.style());
+  }
+}

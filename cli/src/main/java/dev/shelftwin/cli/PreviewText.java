@@ -1,0 +1,44 @@
+package dev.shelftwin.cli;
+
+import dev.shelftwin.ChangePreview;
+import dev.shelftwin.finding.Finding;
+import dev.shelftwin.report.Style;
+import java.util.ArrayList;
+import java.util.List;
+
+/** What a change would do, as text. */
+final class PreviewText {
+
+  private PreviewText() {}
+
+  static String of(ChangePreview preview, Style style) {
+    StringBuilder text = new StringBuilder();
+    List<String> files = new ArrayList<>();
+    preview.sources().files().keySet().forEach(file -> files.add(file.toString()));
+    part(text, style.strong("types that change"), files);
+    part(text, style.strong("mappers that change"), preview.mappers());
+    part(text, style.bad("mappers that cannot be generated any more"), preview.unwritten());
+    part(text, style.bad("what breaks"), findings(preview.broken()));
+    part(text, style.bad("what does not compile then"), preview.uncompiled());
+    part(text, style.good("what is solved"), findings(preview.solved()));
+    part(text, style.doubtful("calls that have to change"), preview.sources().byHand());
+    if (!preview.breaks()) {
+      text.append(style.good("nothing breaks")).append('\n');
+    }
+    return text.toString();
+  }
+
+  private static List<String> findings(List<Finding> findings) {
+    return findings.stream()
+        .map(one -> one.rule().key() + "  " + one.message() + "  " + one.at())
+        .toList();
+  }
+
+  private static void part(StringBuilder text, String title, List<String> lines) {
+    if (!lines.isEmpty()) {
+      text.append(title).append('\n');
+      lines.forEach(line -> text.append("  ").append(line).append('\n'));
+      text.append('\n');
+    }
+  }
+}

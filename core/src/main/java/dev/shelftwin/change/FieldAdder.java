@@ -1,0 +1,305 @@
+package dev.shelftwin.change;
+
+import com.sun.source.tree.AssignmentTree;
+import com.sun.source.tree.ExpressionStatementTree;
+import com.sun.source.tree.MethodTree;
+import com.sun.source.tree.NewClassTree;
+import com.sun.source.tree.StatementTree;
+import com.sun.source.tree.Tree;
+import com.sun.source.tree.VariableTree;
+import com.sun.source.util.TreeScanner;
+import dev.shelftwin.shape.Role;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Optional;
+import javax.lang.model.element.Modifier;
+
+/** Adds a field to a type, in the way in which the type has its other fields. */
+final class FieldAdder {
+
+  private final TypeSource source;
+  private final TextEdits edits;
+  private final Imports imports;
+  private final Lists lists;
+  private final Role role;
+  private final RowField columns;
+
+  /**
+   * Adds to a type.
+   *
+   * @param holdsRows whether the field holds rows of another table
+   */
+  FieldAdder(TypeSource source, Role role, boolean holdsRows) {
+
+    this.source = source;
+    this.edits = new TextEdits(source.text());
+    this.imports = new Imports(source, edits);
+    this.lists = new Lists(source, edits);
+    this.columns = new RowField(source, imports, role, holdsRows);
+    this.role = role;
+  }
+
+  /** The text of the file with the field. */
+  String added(NewField field) {
+    imports.add(field.type());
+    if (source.isRecord()) {
+      toRecord(field);
+    } else if (mainConstructor().isPresent()) {
+      toClass(field, mainConstructor().get());
+    } else {
+      toBean(field);
+    }
+    return edits.edited();
+  }
+
+  private boolean hasOptionals(List<? extends VariableTree> variables) {
+    return variables.stream().anyMatch(one -> one.getType().toString().startsWith("Optional<"));
+  }
+
+  private String optional(NewField field) {
+    imports.add("java.util.Optional");
+    return "Optional<" + field.type().boxed() + ">";
+  }
+
+  // Records
+
+  private void toRecord(NewField field) {
+    List<VariableTree> components = source.fields();
+    boolean wrapped = field.form() == NewField.Form.OPTIONAL;
+    String type = wrapped ? optional(field) : field.nullable();
+    String item = type + " " + field.name();
+    lists.append(components, source.start(source.type()), item);
+    for (MethodTree constructor : source.constructors()) {
+      if (constructor.getParameters().size() == components.size()
+          && source.text(constructor).contains("(")) {
+        assigned(constructor, field, field.name(), item);
+      }
+    }
+    passOn(components.size(), field, item, field.name());
+  }
+
+  /** Adds a parameter and an assignment; compact constructors have neither. */
+  private void assigned(MethodTree constructor, NewField field, String value, String parameter) {
+    Optional<StatementTree> last = lastAssignment(constructor);
+    last.ifPresent(
+        statement -> {
+          lists.append(constructor.getParameters(), source.start(constructor), parameter);
+          edits.insert(source.end(statement), "\n    this." + field.name() + " = " + value + ";");
+        });
+  }
+
+  private Optional<StatementTree> lastAssignment(MethodTree constructor) {
+    return assignments(constructor).stream().reduce((first, next) -> next);
+  }
+
+  private static List<StatementTree> assignments(MethodTree constructor) {
+    List<StatementTree> assignments = new ArrayList<>();
+    if (constructor.getBody() != null) {
+      for (StatementTree statement : constructor.getBody().getStatements()) {
+        if (statement instanceof ExpressionStatementTree expression
+            && expression.getExpression() instanceof AssignmentTree assignment
+            && assignment.getVariable().toString().startsWith("this.")) {
+          assignments.add(statement);
+        }
+      }
+    }
+    return assignments;
+  }
+
+  /** Lets methods of the type that call the constructor hand the value on. */
+  private void passOn(int parameters, NewField field, String ofFactory, String value) {
+    for (MethodTree method : source.methods()) {
+      List<NewClassTree> calls = new ArrayList<>();
+      new Calls(parameters, calls).scan(method, null);
+      if (calls.isEmpty()) {
+        continue;
+      }
+      boolean isStatic = method.getModifiers().getFlags().contains(Modifier.STATIC);
+      if (isStatic) {
+        lists.append(method.getParameters(), parametersOf(method), ofFactory);
+      }
+      String passed = isStatic ? value : field.name();
+      calls.forEach(call -> lists.append(call.getArguments(), source.start(call), passed));
+    }
+  }
+
+  /** Finds the calls of the type's constructor with a number of arguments. */
+  private final class Calls extends TreeScanner<Void, Void> {
+
+    private final int arguments;
+    private final List<NewClassTree> found;
+
+    Calls(int arguments, List<NewClassTree> found) {
+      this.arguments = arguments;
+      this.found = found;
+    }
+
+    @Override
+    public Void visitNewClass(NewClassTree call, Void unused) {
+      if (call.getIdentifier().toString().equals(source.name())
+          && call.getArguments().size() == arguments) {
+        found.add(call);
+      }
+      return super.visitNewClass(call, null);
+    }
+  }
+
+  private long parametersOf(MethodTree method) {
+    return source.text().indexOf(method.getName() + "(", (int) source.start(method));
+  }
+
+  // Classes whose constructor takes their values
+
+  private Optional<MethodTree> mainConstructor() {
+    return source.constructors().stream()
+        .filter(one -> !assignments(one).isEmpty())
+        .max(Comparator.comparingInt(one -> assignments(one).size()));
+  }
+
+  private void toClass(NewField field, MethodTree constructor) {
+    boolean keepsOptionals = hasOptionals(source.fields());
+    boolean wrapped = field.optional() && keepsOptionals;
+    String type = wrapped ? optional(field) : field.nullable();
+    boolean isFinal =
+        source.fields().stream()
+            .anyMatch(one -> one.getModifiers().getFlags().contains(Modifier.FINAL));
+    String modifiers = isFinal ? "private final " : "private ";
+    declare(modifiers + type + " " + field.name() + ";", "\n  ");
+    assigned(constructor, field, kept(field, constructor), type + " " + field.name());
+    boolean factoriesTakeOptionals =
+        field.optional()
+            && source.methods().stream()
+                .filter(source::isFactory)
+                .anyMatch(one -> hasOptionals(one.getParameters()));
+    String ofFactory = factoriesTakeOptionals ? optional(field) : type;
+    String passed =
+        factoriesTakeOptionals && !wrapped ? field.name() + ".orElse(null)" : field.name();
+    passOn(constructor.getParameters().size(), field, ofFactory + " " + field.name(), passed);
+    String shown = field.optional() && !wrapped && showsOptionals() ? optional(field) : type;
+    String result = shown.equals(type) ? field.name() : "Optional.ofNullable(" + field.name() + ")";
+    method("public " + shown + " " + reader(field) + "() {\n    return " + result + ";\n  }");
+  }
+
+  /** What a constructor keeps: a copy of a collection, and nothing missing that is required. */
+  private String kept(NewField field, MethodTree constructor) {
+    if (field.optional() || field.type().isPrimitive()) {
+      return field.name();
+    }
+    if (List.of("List", "Set", "Map").contains(field.type().name())) {
+      return field.type().name() + ".copyOf(" + field.name() + ")";
+    }
+    return source.text(constructor).contains("Objects.requireNonNull(")
+        ? "Objects.requireNonNull(" + field.name() + ", \"" + field.name() + "\")"
+        : field.name();
+  }
+
+  private boolean showsOptionals() {
+    return role == Role.DOMAIN
+        || source.methods().stream()
+            .anyMatch(
+                one ->
+                    one.getReturnType() != null
+                        && one.getReturnType().toString().startsWith("Optional<"));
+  }
+
+  private String reader(NewField field) {
+    boolean prefixed =
+        source.methods().stream().anyMatch(one -> one.getName().toString().startsWith("get"));
+    return prefixed ? "get" + field.capital() : field.name();
+  }
+
+  /** Adds a declaration behind those of the other fields. */
+  private void declare(String declaration, String before) {
+    List<VariableTree> fields = source.fields();
+    if (fields.isEmpty()) {
+      long open = source.text().indexOf('{', (int) source.start(source.type())) + 1L;
+      edits.insert(open, "\n" + before + declaration);
+    } else {
+      edits.insert(source.end(fields.get(fields.size() - 1)), before + declaration);
+    }
+  }
+
+  /** Adds a method behind the last accessor. */
+  private void method(String text) {
+    List<String> names = source.fields().stream().map(one -> one.getName().toString()).toList();
+    Optional<MethodTree> last =
+        source.methods().stream()
+            .filter(one -> isAccessor(one.getName().toString(), names))
+            .reduce((first, next) -> next);
+    Tree behind =
+        last.<Tree>map(one -> one)
+            .orElseGet(() -> source.methods().isEmpty() ? lastField() : lastMethod());
+    edits.insert(source.end(behind), "\n\n  " + text);
+  }
+
+  private Tree lastField() {
+    List<VariableTree> fields = source.fields();
+    return fields.get(fields.size() - 1);
+  }
+
+  private Tree lastMethod() {
+    List<MethodTree> methods = source.methods();
+    return methods.get(methods.size() - 1);
+  }
+
+  private static boolean isAccessor(String method, List<String> fields) {
+    return fields.stream()
+        .anyMatch(
+            field ->
+                method.equals(field)
+                    || method.equalsIgnoreCase("get" + field)
+                    || method.equalsIgnoreCase("is" + field)
+                    || method.equalsIgnoreCase("set" + field));
+  }
+
+  // Beans and entities
+
+  private void toBean(NewField field) {
+    String type = field.nullable();
+    declare(
+        columns.annotation(field)
+            + "private "
+            + type
+            + " "
+            + field.name()
+            + columns.first(field)
+            + ";",
+        "\n\n  ");
+    boolean isBoolean = type.equals("boolean");
+    method(
+        "public "
+            + type
+            + " "
+            + (isBoolean ? "is" : "get")
+            + field.capital()
+            + "() {\n    return "
+            + field.name()
+            + ";\n  }\n\n  "
+            + setterModifier()
+            + "void set"
+            + field.capital()
+            + "("
+            + type
+            + " "
+            + field.name()
+            + ") {\n    this."
+            + field.name()
+            + " = "
+            + field.name()
+            + ";\n  }");
+  }
+
+  /** As most setters have it. */
+  private String setterModifier() {
+    List<MethodTree> setters =
+        source.methods().stream()
+            .filter(one -> one.getName().toString().startsWith("set"))
+            .toList();
+    long open =
+        setters.stream()
+            .filter(one -> one.getModifiers().getFlags().contains(Modifier.PUBLIC))
+            .count();
+    return setters.isEmpty() || 2 * open >= setters.size() ? "public " : "";
+  }
+}

@@ -1,0 +1,83 @@
+package dev.shelftwin.change;
+
+import dev.shelftwin.plan.Text;
+import dev.shelftwin.shape.Place;
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+
+/** Takes rows and names out of the text of a plan and its parts. */
+final class PlanEdits {
+
+  private final Map<String, Set<Integer>> rows = new LinkedHashMap<>();
+  private final Map<String, Map<Integer, String>> names = new LinkedHashMap<>();
+
+  /** Removes the row that begins in a line, up to what is no part of it. */
+  void removeRow(Place at) {
+    if (at.line() > 0) {
+      rows.computeIfAbsent(at.file(), file -> new HashSet<>()).add(at.line());
+    }
+  }
+
+  /** Removes a name from a list. */
+  void removeName(Text name) {
+    if (name.at().line() > 0) {
+      names
+          .computeIfAbsent(name.at().file(), file -> new HashMap<>())
+          .put(name.at().line(), name.value());
+    }
+  }
+
+  /** The changed files. */
+  Map<Path, ChangedSources.Changed> files() {
+    Set<String> all = new HashSet<>(rows.keySet());
+    all.addAll(names.keySet());
+    Map<Path, ChangedSources.Changed> files = new LinkedHashMap<>();
+    for (String file : all.stream().sorted().toList()) {
+      try {
+        Path path = Path.of(file);
+        String before = Files.readString(path);
+        files.put(path, new ChangedSources.Changed("", before, edited(file, before)));
+      } catch (IOException gone) {
+        throw new UncheckedIOException(gone);
+      }
+    }
+    return files;
+  }
+
+  private String edited(String file, String before) {
+    Set<Integer> begins = rows.getOrDefault(file, Set.of());
+    Map<Integer, String> removed = names.getOrDefault(file, Map.of());
+    List<String> kept = new ArrayList<>();
+    int indent = -1;
+    int number = 0;
+    for (String line : List.of(before.split("\n", -1))) {
+      number++;
+      int own = line.length() - line.stripLeading().length();
+      if (begins.contains(number)) {
+        indent = own;
+      } else if (!line.isBlank() && own <= indent) {
+        indent = -1;
+      }
+      if (indent < 0) {
+        String name = removed.get(number);
+        kept.add(name == null ? line : without(line, name));
+      }
+    }
+    return String.join("\n", kept);
+  }
+
+  private static String without(String line, String name) {
+    String word = "\\b" + name + "\\b";
+    String shorter = line.replaceFirst(word + "\\s*,\\s*", "");
+    return shorter.equals(line) ? line.replaceFirst("\\s*,?\\s*" + word, "") : shorter;
+  }
+}

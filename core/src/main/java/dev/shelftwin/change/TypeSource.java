@@ -1,0 +1,179 @@
+package dev.shelftwin.change;
+
+import com.sun.source.tree.ClassTree;
+import com.sun.source.tree.CompilationUnitTree;
+import com.sun.source.tree.MethodTree;
+import com.sun.source.tree.Tree;
+import com.sun.source.tree.VariableTree;
+import com.sun.source.util.JavacTask;
+import com.sun.source.util.SourcePositions;
+import com.sun.source.util.Trees;
+import dev.shelftwin.compile.Javac;
+import dev.shelftwin.finding.InputException;
+import dev.shelftwin.shape.Place;
+import dev.shelftwin.shape.TypeRef;
+import java.io.IOException;
+import java.net.URI;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Optional;
+import javax.lang.model.element.Modifier;
+import javax.tools.DiagnosticCollector;
+import javax.tools.JavaFileObject;
+import javax.tools.SimpleJavaFileObject;
+
+/** The source of one type, as the compiler's trees have it. */
+final class TypeSource {
+
+  private final Path file;
+  private final String text;
+  private final CompilationUnitTree unit;
+  private final SourcePositions positions;
+  private final ClassTree type;
+
+  private TypeSource(
+      Path file, String text, CompilationUnitTree unit, SourcePositions positions, ClassTree type) {
+    this.file = file;
+    this.text = text;
+    this.unit = unit;
+    this.positions = positions;
+    this.type = type;
+  }
+
+  /**
+   * Reads the source of a type.
+   *
+   * @throws InputException if it cannot be read, or does not have the type any more
+   */
+  static TypeSource read(Path file, TypeRef type) {
+    try {
+      return parse(file, Files.readString(file), type);
+    } catch (IOException gone) {
+      throw new InputException(
+          Place.in(file.toString()), "the source cannot be read", "build the project again");
+    }
+  }
+
+  /** Reads a text. */
+  static TypeSource parse(Path file, String text, TypeRef type) {
+    JavacTask task =
+        (JavacTask)
+            Javac.compiler()
+                .getTask(
+                    null,
+                    null,
+                    new DiagnosticCollector<>(),
+                    List.of("-proc:none"),
+                    null,
+                    List.of(new InMemory(text)));
+    try {
+      CompilationUnitTree unit = task.parse().iterator().next();
+      List<? extends Tree> members = unit.getTypeDecls();
+      Optional<ClassTree> found = Optional.empty();
+      for (String name : type.name().split("\\.", -1)) {
+        found = find(members, name);
+        members = found.<List<? extends Tree>>map(ClassTree::getMembers).orElse(List.of());
+      }
+      ClassTree tree =
+          found.orElseThrow(
+              () ->
+                  new InputException(
+                      Place.in(file.toString()),
+                      "the source has no type " + type.name() + " any more",
+                      "build the project again"));
+      return new TypeSource(file, text, unit, Trees.instance(task).getSourcePositions(), tree);
+    } catch (IOException impossible) {
+      throw new IllegalStateException(impossible);
+    }
+  }
+
+  private static Optional<ClassTree> find(List<? extends Tree> trees, String name) {
+    return trees.stream()
+        .filter(ClassTree.class::isInstance)
+        .map(ClassTree.class::cast)
+        .filter(tree -> tree.getSimpleName().contentEquals(name))
+        .findFirst();
+  }
+
+  Path file() {
+    return file;
+  }
+
+  String text() {
+    return text;
+  }
+
+  CompilationUnitTree unit() {
+    return unit;
+  }
+
+  String name() {
+    return type.getSimpleName().toString();
+  }
+
+  ClassTree type() {
+    return type;
+  }
+
+  boolean isRecord() {
+    return type.getKind() == Tree.Kind.RECORD;
+  }
+
+  long start(Tree tree) {
+    return positions.getStartPosition(unit, tree);
+  }
+
+  long end(Tree tree) {
+    return positions.getEndPosition(unit, tree);
+  }
+
+  String text(Tree tree) {
+    return text.substring((int) start(tree), (int) end(tree));
+  }
+
+  /** The components of a record, or the instance fields of a class. */
+  List<VariableTree> fields() {
+    return type.getMembers().stream()
+        .filter(VariableTree.class::isInstance)
+        .map(VariableTree.class::cast)
+        .filter(field -> !field.getModifiers().getFlags().contains(Modifier.STATIC))
+        .toList();
+  }
+
+  /** The methods and constructors that are written. */
+  List<MethodTree> methods() {
+    return type.getMembers().stream()
+        .filter(MethodTree.class::isInstance)
+        .map(MethodTree.class::cast)
+        .filter(method -> end(method) > start(method) && start(method) > start(type))
+        .toList();
+  }
+
+  List<MethodTree> constructors() {
+    return methods().stream().filter(method -> method.getReturnType() == null).toList();
+  }
+
+  /** Whether a method makes an object of the type. */
+  boolean isFactory(MethodTree method) {
+    return method.getModifiers().getFlags().contains(Modifier.STATIC)
+        && method.getReturnType() != null
+        && method.getReturnType().toString().equals(name());
+  }
+
+  /** A source that is at hand. */
+  private static final class InMemory extends SimpleJavaFileObject {
+
+    private final String text;
+
+    InMemory(String text) {
+      super(URI.create("memory:///Source.java"), JavaFileObject.Kind.SOURCE);
+      this.text = text;
+    }
+
+    @Override
+    public CharSequence getCharContent(boolean ignoreEncodingErrors) {
+      return text;
+    }
+  }
+}

@@ -1,0 +1,40 @@
+package dev.shelftwin.describe;
+
+import dev.shelftwin.plan.Layer;
+import dev.shelftwin.shape.Place;
+import dev.shelftwin.shape.TypeRef;
+import java.util.List;
+import java.util.Objects;
+import java.util.Optional;
+
+/**
+ * A type that the plan describes, as far as its source follows from it.
+ *
+ * @param layer the layer that has it
+ * @param type its name
+ * @param concept the concept that it stands for; empty for a value object or an enumeration
+ * @param members its fields; empty for an enumeration
+ * @param constants the constants of an enumeration; empty for other types
+ * @param at where the plan describes it
+ */
+record DescribedClass(
+    Layer layer,
+    TypeRef type,
+    Optional<String> concept,
+    List<DescribedMember> members,
+    List<String> constants,
+    Place at) {
+
+  DescribedClass {
+    Objects.requireNonNull(layer, "layer");
+    Objects.requireNonNull(type, "type");
+    Objects.requireNonNull(concept, "concept");
+    members = List.copyOf(members);
+    constants = List.copyOf(constants);
+    Objects.requireNonNull(at, "at");
+  }
+
+  boolean isEnumeration() {
+    return !constants.isEmpty();
+  }
+}

@@ -1,0 +1,191 @@
+package dev.shelftwin.change;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import dev.shelftwin.plan.Descriptions;
+import dev.shelftwin.plan.FieldDescription;
+import dev.shelftwin.shape.Place;
+import dev.shelftwin.shape.Role;
+import dev.shelftwin.shape.TypeRef;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Map;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+/** A field is added in the way in which a type has its others; everything else keeps its place. */
+class FieldAdderTest {
+
+  private static final Map<String, String> SOURCES =
+      Map.of(
+          "line",
+          """
+          package coop.kiln.api;
+
+          /** A kiln. */
+          public record Kiln(String code, int highest) {} // ours
+          """,
+          "empty",
+          """
+          package coop.kiln.api;
+
+          public record Kiln() {}
+          """,
+          "long",
+          """
+          package coop.kiln.api;
+
+          public record Kiln(String code, int highestTemperature, String manufacturerOfTheKiln, int doors) {}
+          """,
+          "lines",
+          """
+          package coop.kiln.api;
+
+          import java.util.Objects;
+
+          public record Kiln(
+              String code, // as painted on it
+              int highest) {
+
+            public Kiln {
+              Objects.requireNonNull(code, "code");
+            }
+
+            public static Kiln small(String code) {
+              return new Kiln(code, 1000);
+            }
+
+            public Kiln hotter() {
+              return new Kiln(code, highest + 10);
+            }
+          }
+          """,
+          "class",
+          """
+          package coop.kiln.model;
+
+          import java.util.Objects;
+          import java.util.Optional;
+
+          public final class Kiln {
+            private final String code;
+            private final String note;
+
+            private Kiln(String code, String note) {
+              this.code = Objects.requireNonNull(code, "code");
+              this.note = note;
+            }
+
+            public static Kiln of(String code, Optional<String> note) {
+              return new Kiln(code, note.orElse(null));
+            }
+
+            public String code() {
+              return code;
+            }
+
+            public Optional<String> note() {
+              return Optional.ofNullable(note);
+            }
+
+            public int length() {
+              return code.length();
+            }
+          }
+          """,
+          "entity",
+          """
+          package coop.kiln.store;
+
+          import jakarta.persistence.Column;
+          import jakarta.persistence.Entity;
+          import jakarta.persistence.Id;
+
+          @Entity
+          public class Kiln {
+
+            @Id
+            @Column(name = "id")
+            private Long id;
+
+            protected Kiln() {}
+
+            public Long getId() {
+              return id;
+            }
+
+            void setId(Long id) {
+              this.id = id;
+            }
+
+            @Override
+            public String toString() {
+              return "kiln " + id;
+            }
+          }
+          """);
+
+  /** Each: the source, the layer, the field, and lines that are there then, apart from spaces. */
+  @ParameterizedTest(name = "{0}: {2}")
+  @CsvSource(
+      delimiter = '|',
+      textBlock =
+          """
+          line   | TRANSFER    | doors: int                | public record Kiln(String code, int highest, int doors) {} // ours
+          empty  | TRANSFER    | doors: int                | public record Kiln(int doors) {}
+          line   | TRANSFER    | since: Instant?           | import java.time.Instant; // public record Kiln(String code, int highest, Instant since) {} // ours
+          line   | DOMAIN      | since: Instant?           | import java.util.Optional; // public record Kiln(String code, int highest, Optional<Instant> since) {} // ours
+          long   | TRANSFER    | shelves: int              | public record Kiln( // String code, // int highestTemperature, // String manufacturerOfTheKiln, // int doors, // int shelves) {}
+          lines  | DOMAIN      | doors: int                | int highest, // int doors) { // public static Kiln small(String code, int doors) { // return new Kiln(code, 1000, doors); // return new Kiln(code, highest + 10, doors);
+          class  | DOMAIN      | doors: int                | private final int doors; // private Kiln(String code, String note, int doors) { // this.doors = doors; // public static Kiln of(String code, Optional<String> note, int doors) { // return new Kiln(code, note.orElse(null), doors); // public int doors() { // return doors; // public int length() {
+          class  | DOMAIN      | maker: String             | this.maker = Objects.requireNonNull(maker, "maker"); // public String maker() {
+          class  | DOMAIN      | maker: String?            | private final String maker; // private Kiln(String code, String note, String maker) { // public static Kiln of(String code, Optional<String> note, Optional<String> maker) { // return new Kiln(code, note.orElse(null), maker.orElse(null)); // public Optional<String> maker() { // return Optional.ofNullable(maker);
+          class  | DOMAIN      | codes: List<String>       | import java.util.List; // private final List<String> codes; // this.codes = List.copyOf(codes);
+          entity | PERSISTENCE | doorCount: int            | @Column(name = "door_count", nullable = false) // private int doorCount; // public int getDoorCount() { // void setDoorCount(int doorCount) { // @Override
+          entity | PERSISTENCE | maker: String max 60       | @Column(name = "maker", nullable = false, length = 60) // private String maker;
+          entity | PERSISTENCE | fee: BigDecimal? digits 2  | @Column(name = "fee", precision = 17, scale = 2) // private BigDecimal fee;
+          entity | PERSISTENCE | since: Instant?           | import java.time.Instant; // @Column(name = "since") // private Instant since;
+          entity | PERSISTENCE | codes: List<String>       | import jakarta.persistence.ElementCollection; // import jakarta.persistence.OrderColumn; // import java.util.ArrayList; // @ElementCollection // @OrderColumn // private List<String> codes = new ArrayList<>();
+          """)
+  void aFieldIsAdded(String source, Role role, String field, String lines) {
+    String before = SOURCES.get(source);
+    FieldDescription described = Descriptions.field(field, Place.in("--add"));
+    NewField.Form form =
+        !described.optional()
+            ? NewField.Form.REQUIRED
+            : role == Role.DOMAIN ? NewField.Form.OPTIONAL : NewField.Form.NULLABLE;
+    TypeSource parsed = TypeSource.parse(Path.of("Kiln.java"), before, TypeRef.of("", "Kiln"));
+    String after =
+        new FieldAdder(parsed, role, false)
+            .added(
+                new NewField(
+                    described.name().value(),
+                    packaged(described.type()),
+                    form,
+                    described.limits()));
+    List<String> expected = List.of(lines.replace("{} // ours", "{} /* ours").split(" // ", -1));
+    assertThat(after.lines().map(String::strip))
+        .containsSubsequence(
+            expected.stream()
+                .map(line -> line.replace("{} /* ours", "{} // ours").strip())
+                .toList());
+    assertThat(before.lines().filter(line -> line.contains("/**") || line.contains("@Override")))
+        .allSatisfy(line -> assertThat(after).contains(line));
+  }
+
+  private static TypeRef packaged(TypeRef type) {
+    String packageName =
+        switch (type.name()) {
+          case "Instant" -> "java.time";
+          case "List" -> "java.util";
+          case "String" -> "java.lang";
+          case "BigDecimal" -> "java.math";
+          default -> "";
+        };
+    return new TypeRef(
+        packageName,
+        type.name(),
+        type.arguments().stream().map(FieldAdderTest::packaged).toList(),
+        0);
+  }
+}

@@ -1,0 +1,7 @@
+package coop.ashfold.studios.model;
+
+public enum Status {
+  PLANNED,
+  RUNNING,
+  DONE
+}

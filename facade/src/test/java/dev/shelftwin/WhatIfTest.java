@@ -1,0 +1,210 @@
+package dev.shelftwin;
+
+import static dev.shelftwin.testkit.Trials.assertHeld;
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import dev.shelftwin.change.ChangedSources;
+import dev.shelftwin.finding.Finding;
+import dev.shelftwin.finding.InputException;
+import dev.shelftwin.ledger.ShapeChange;
+import dev.shelftwin.testkit.Project;
+import dev.shelftwin.trial.TrialOptions;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Map;
+import java.util.OptionalInt;
+import java.util.Set;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+/** What a new field would do, and what has changed since an older state. */
+class WhatIfTest {
+
+  private static final Path EXAMPLE = Path.of("../examples/described/shelf-twin.yaml");
+  private static final CodeOptions CODE =
+      new CodeOptions(List.of(), List.of(), Project.classPath());
+
+  @TempDir Path folder;
+
+  private Path plan;
+
+  @BeforeEach
+  void write() throws IOException {
+    plan = written(Files.createDirectories(folder.resolve("now")));
+  }
+
+  private static Path written(Path into) throws IOException {
+    Path copy = Files.copy(EXAMPLE, into.resolve("shelf-twin.yaml"));
+    try (ShelfTwin twin = ShelfTwin.open(copy)) {
+      ScaffoldFiles.write(twin.scaffold(false), into.resolve("src/main/java"));
+    }
+    return copy;
+  }
+
+  private ChangePreview added(String field, String... only) {
+    try (ShelfTwin twin = ShelfTwin.open(plan, CODE)) {
+      return twin.whatIf().added("Booking", field, List.of(only));
+    }
+  }
+
+  @ParameterizedTest
+  @CsvSource({"load: int", "deposit: Integer?", "helpers: List<Guest>", "source: BookingNumber?"})
+  void aFieldInAllLayersBreaksNothing(String field) throws IOException {
+    ChangePreview preview = added(field);
+    assertThat(preview.broken()).filteredOn(one -> !one.rule().key().endsWith("drift")).isEmpty();
+    assertThat(preview.unwritten()).isEmpty();
+    assertThat(preview.mappers()).hasSize(2);
+    for (Map.Entry<Path, ChangedSources.Changed> file : preview.sources().files().entrySet()) {
+      assertThat(file.getKey()).hasContent(file.getValue().before());
+      Files.writeString(file.getKey(), file.getValue().after());
+    }
+    String text =
+        Files.readString(plan)
+            .replaceAll(
+                "(?s)    model:\n      type: Booking\n.*?    fields:\n      - ",
+                "    model: Booking\n    store: BookingRow\n    api: { BookingView: out, NewBooking: in }\n    fields:\n      - { model: remarks, store: note }\n      - { model: fee, api: { amount: feeAmount, currency: feeCurrency }, store: { amount: feeAmount, currency: feeCurrency } }\n      - { store: createdAt, is: audit, stays: by itself }\n      - { store: changedAt, is: audit, stays: by itself }\n      - ");
+    Files.writeString(plan, text);
+    try (ShelfTwin twin = ShelfTwin.open(plan, CODE)) {
+      List<Finding> findings = twin.check().findings();
+      assertThat(findings).isEmpty();
+      assertHeld(twin.trial(new TrialOptions(3, 40, Set.of(), OptionalInt.empty(), true)))
+          .hasSize(10);
+    }
+  }
+
+  /** Each: the field, its other type, and what does not compile then; nothing if empty. */
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      textBlock =
+          """
+          Booking.guests | Set<Guest>   | ''
+          Guest.email    | List<String> | cannot find symbol, symbol: method filter
+          """)
+  void anotherTypeIsTriedToo(String field, String type, String error) {
+    try (ShelfTwin twin = ShelfTwin.open(plan, CODE)) {
+      ChangePreview preview = twin.whatIf().retyped(field, type, List.of());
+      assertThat(preview.sources().files()).hasSizeGreaterThanOrEqualTo(3);
+      assertThat(String.join(" ", preview.uncompiled()).replaceAll("\\s+", " ")).contains(error);
+      assertThat(preview.uncompiled()).noneMatch(one -> one.contains("shelf-twin-described"));
+      assertThatThrownBy(() -> twin.whatIf().retyped("Booking.fee", "int", List.of()))
+          .isInstanceOf(InputException.class)
+          .hasMessageContaining("BookingRow has the field in parts: feeAmount, feeCurrency");
+      assertThatThrownBy(() -> twin.whatIf().retyped("Booking.fees", "int", List.of()))
+          .isInstanceOf(InputException.class)
+          .hasMessageContaining("Booking has no field fees");
+    }
+  }
+
+  @Test
+  void aRemovedFieldGoesFromThePlanToo() throws IOException {
+    Files.writeString(
+        plan,
+        Files.readString(plan)
+            .replace(
+                "      - { model: status,",
+                "      - model: workshop\n        api: workshop\n      - { model: status,"));
+    try (ShelfTwin twin = ShelfTwin.open(plan, CODE)) {
+      ChangePreview preview = twin.whatIf().removed("Booking.workshop", List.of());
+      assertThat(preview.sources().files()).hasSize(5).containsKey(plan);
+      assertThat(preview.sources().files().get(plan).after())
+          .doesNotContain("- model: workshop")
+          .contains("      - { model: status,");
+      assertThat(preview.uncompiled())
+          .isNotEmpty()
+          .allMatch(one -> one.contains("Booking.java") && one.contains("variable workshop"));
+      ChangePreview ofView = twin.whatIf().removed("Booking.workshop", List.of("BookingView"));
+      assertThat(ofView.sources().files()).hasSize(1);
+      assertThat(ofView.broken())
+          .extracting(Finding::message)
+          .contains("Booking.workshop has no counterpart in BookingView.");
+    }
+  }
+
+  @Test
+  void whatOnlySomeTypesGetIsLostInOthers() {
+    ChangePreview preview = added("load: int", "model", "BookingView");
+    assertThat(preview.sources().files()).hasSize(2);
+    assertThat(preview.broken())
+        .extracting(Finding::message)
+        .contains(
+            "Booking.load has no counterpart in BookingRow.",
+            "Booking.load has no source in NewBooking.");
+    assertThat(preview.broken())
+        .allSatisfy(finding -> assertThat(finding.at().file()).contains("now"));
+    assertThat(preview.unwritten()).isNotEmpty();
+  }
+
+  /** Each: the field, and the error. */
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      textBlock =
+          """
+          status: int  | Booking has the field status already
+          load         | this describes no field
+          load: Loads  | there is no type Loads in the domain or the JDK
+          load: int?   | a value of type int cannot be missing
+          """)
+  void whatCannotBeAddedIsAnError(String field, String error) {
+    assertThatThrownBy(() -> added(field))
+        .isInstanceOf(InputException.class)
+        .hasMessageContaining(error);
+  }
+
+  @Test
+  void whatHasChangedSinceAnOlderStateIsTold() throws IOException {
+    Path older = Files.createDirectories(folder.resolve("older"));
+    written(older);
+    replace("api/BookingView.java", "String workshop", "CharSequence workshop");
+    replace("api/BookingView.java", "Status status,", "Status status, String door,");
+    replace("store/BookingRow.java", "length = 60", "length = 40");
+    replace("api/GuestView.java", ", @Size(max = 254) String email", "");
+    try (ShelfTwin twin = ShelfTwin.open(plan, CODE)) {
+      assertThat(twin.changesSince(older))
+          .extracting(WhatIfTest::text)
+          .containsExactlyInAnyOrder(
+              "Booking limits BookingRow.workshop at most 60 characters > at most 40 characters",
+              "Booking retyped BookingView.workshop String > CharSequence",
+              "Booking limits BookingView.workshop at most 60 characters > none",
+              "Booking exposed BookingView.door  > String",
+              "Guest removed GuestView.email String > ");
+      assertThatThrownBy(() -> twin.changesSince(folder.resolve("nowhere")))
+          .isInstanceOf(InputException.class)
+          .hasMessageContaining("there is no older state of the code");
+      assertThatThrownBy(() -> twin.usersOf("stor"))
+          .isInstanceOf(InputException.class)
+          .hasMessageContaining("the plan has no layer stor");
+      assertThatThrownBy(() -> twin.usersOf("store"))
+          .isInstanceOf(InputException.class)
+          .hasMessageContaining("there are none");
+    }
+  }
+
+  private static String text(ShapeChange change) {
+    return change.concept()
+        + " "
+        + change.kind().key()
+        + " "
+        + change.shape()
+        + "."
+        + change.field()
+        + " "
+        + change.before()
+        + " > "
+        + change.after();
+  }
+
+  private void replace(String file, String part, String by) throws IOException {
+    Path path = folder.resolve("now/src/main/java/coop/kiln/bookings/" + file);
+    String text = Files.readString(path).replace("\n    ", " ");
+    assertThat(text).contains(part);
+    Files.writeString(path, text.replace(part, by));
+  }
+}
