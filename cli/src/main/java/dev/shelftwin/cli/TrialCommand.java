@@ -207,6 +207,7 @@ final class TrialCommand implements Callable<Integer> {
     try (ShelfTwin twin = plan.open(skipped.isEmpty() ? console : console.silent())) {
       requireKnown(twin);
       List<ExistingMapperObserver.Task> tasks = tasks(twin);
+      requireMappers(tasks);
       teller =
           new TrialWorker(
               Integer.parseInt(address.substring(0, colon)),
@@ -262,6 +263,17 @@ final class TrialCommand implements Callable<Integer> {
             "the plan has no concept " + concept,
             Nearest.remedy(concept, known));
       }
+    }
+  }
+
+  /** A test of nothing would seem to be passed. */
+  private void requireMappers(List<ExistingMapperObserver.Task> tasks) {
+    if ((mappersOnly || compare) && tasks.isEmpty()) {
+      throw new InputException(
+          Place.in(mappersOnly ? "--mappers-only" : "--compare"),
+          "the plan names no existing mapper"
+              + (concepts.isEmpty() ? "" : " for " + String.join(", ", concepts)),
+          "name them in 'existing-mappers' of a concept");
     }
   }
 

@@ -545,6 +545,8 @@ class CommandLineIT {
           ledger --format=xml PLAN              | 'xml'                          | --help
           trial --samples 0 PLAN                | --samples takes a number       | --help
           trial --concept Fring PLAN            | the plan has no concept Fring  | did you mean 'Firing'?
+          trial --mappers-only PLAN             | the plan names no existing mapper | name them in 'existing-mappers'
+          trial --compare PLAN                  | the plan names no existing mapper | name them in 'existing-mappers'
           check --class-path nowhere.jar PLAN   | names what is not there: nowhere.jar | build the project first
           check --sources nowhere PLAN          | there is no such source folder | build the project first
           generate --to FILE PLAN               | cannot be written              | --to

@@ -327,8 +327,7 @@ final class FieldComparison {
 
   private List<String> leaves(String source) {
     return seen.sourceLeaves().stream()
-        .filter(
-            leaf -> seen.samples().isEmpty() || seen.samples().get(0).source().get(leaf) != null)
+        .filter(seen::wasSet)
         .map(Slot::path)
         .filter(path -> ExpectedFlow.isWithin(path, source))
         .distinct()

@@ -65,7 +65,7 @@ final class FlowFinder {
             });
     Set<String> lost = new TreeSet<>();
     for (Slot.Leaf leaf : seen.sourceLeaves()) {
-      if (!reached.contains(leaf.path()) && isSource(leaf)) {
+      if (!reached.contains(leaf.path()) && seen.wasSet(leaf)) {
         lost.add(leaf.path());
       }
     }
@@ -81,10 +81,6 @@ final class FlowFinder {
                         Optional.empty(),
                         List.of()))));
     return flows;
-  }
-
-  private boolean isSource(Slot.Leaf leaf) {
-    return seen.samples().isEmpty() || seen.samples().get(0).source().get(leaf) != null;
   }
 
   private static ObservedFlow plain(Flow flow) {

@@ -124,6 +124,11 @@ final class Observations {
     return leaves;
   }
 
+  /** Whether a source value was there in any sample: some types accept only some at a time. */
+  boolean wasSet(Slot.Leaf leaf) {
+    return samples.isEmpty() || samples.stream().anyMatch(one -> one.source().get(leaf) != null);
+  }
+
   List<Sample> samples() {
     return samples;
   }

@@ -75,12 +75,17 @@ final class Repairs {
     if (!run.failed() || onlyKnown) {
       return run.failed() ? Optional.empty() : Optional.of(values);
     }
-    if (isRejected(values)) {
-      findRejected(values);
-      return leftOut.isEmpty() ? Optional.empty() : working(drawn, false);
-    }
     Optional<SourceValues> usualOnes = usualWhereNeeded(values);
-    return usualOnes.isPresent() ? usualOnes : tryEach(values, run);
+    if (usualOnes.isPresent()) {
+      return usualOnes;
+    }
+    if (leftOut.isEmpty() && isRejected(values)) {
+      findRejected(values);
+      if (!leftOut.isEmpty()) {
+        return working(drawn, false);
+      }
+    }
+    return tryEach(values, run);
   }
 
   /** What the first sample was made of: without what the source's type does not accept. */
@@ -96,7 +101,7 @@ final class Repairs {
   private void findRejected(SourceValues drawn) {
     List<Slot.Leaf> optional = new ArrayList<>();
     roots.leaves().stream().filter(Slot::mayBeMissing).forEach(optional::add);
-    if (leftOut.isEmpty() && !isRejected(without(drawn, optional))) {
+    if (!isRejected(without(drawn, optional))) {
       leftOut.add(refused(drawn, optional));
       Collections.reverse(optional);
       leftOut.add(refused(drawn, optional));

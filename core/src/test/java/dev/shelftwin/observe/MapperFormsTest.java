@@ -347,4 +347,62 @@ class MapperFormsTest {
               return "";
             });
   }
+
+  private static final String TENDED =
+      """
+      package coop.kiln.model;
+      @java.lang.annotation.Target(java.lang.annotation.ElementType.TYPE_USE)
+      @java.lang.annotation.Retention(java.lang.annotation.RetentionPolicy.CLASS)
+      public @interface Nullable {}
+      package coop.kiln.model;
+      public record Watch(String code, @Nullable String member, @Nullable String timer) {
+        public Watch {
+          if (member != null && timer != null) {
+            throw new IllegalArgumentException("one of the two");
+          }
+        }
+      }
+      package coop.kiln.api;
+      import coop.kiln.model.Watch;
+      import coop.kiln.model.Nullable;
+      public record WatchView(String code, @Nullable String member, @Nullable String timer) {
+        public static WatchView of(Watch watch) {
+          return new WatchView(watch.code(), watch.member(), TIMER);
+        }
+      }
+      """;
+
+  private static final String TENDED_PLAN =
+      """
+      shelf-twin: 1
+      name: watches
+      code: { sources: src }
+      layers:
+        model: { role: domain, package: coop.kiln.model }
+        api: { role: transfer, package: coop.kiln.api }
+      concepts:
+        Watch:
+          model: Watch
+          api: { WatchView: out }
+          existing-mappers:
+            Watch -> WatchView: coop.kiln.api.WatchView.of
+      """;
+
+  /** Each value is observed in a sample that the source's type accepts. */
+  @ParameterizedTest
+  @CsvSource({
+    "watch.timer(), ''",
+    "watch.member(), mapper-crosses",
+    "null, mapper-drops",
+    "'watch.timer() == null ? null : watch.timer().strip()', ''"
+  })
+  void aTypeThatAcceptsOnlyOneOfTwoValuesIsObserved(String timer, String rules) {
+    assertThat(
+            new Project(folder)
+                .instead(TENDED_PLAN, TENDED.replace("TIMER", timer))
+                .run(OpenProject::observe))
+        .flatExtracting(ObservedMapper::findings)
+        .extracting(finding -> finding.rule().key())
+        .containsExactly(rules.isEmpty() ? new String[0] : new String[] {rules});
+  }
 }
