@@ -15,6 +15,7 @@ import dev.shelftwin.ledger.ResolvedShape;
 import dev.shelftwin.plan.Descriptions;
 import dev.shelftwin.plan.FieldDescription;
 import dev.shelftwin.plan.Plan;
+import dev.shelftwin.shape.Parameter;
 import dev.shelftwin.shape.Place;
 import dev.shelftwin.shape.Shape;
 import dev.shelftwin.shape.TypeRef;
@@ -31,6 +32,8 @@ import java.util.Map;
 import java.util.Set;
 import java.util.function.BiFunction;
 import java.util.function.Predicate;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 
 /**
  * Makes the ledger again with a change of the sources, which are not touched; it lasts as long as
@@ -143,15 +146,7 @@ public final class WhatIf {
           concept.name() + " has no such layer or type",
           "name layers of the plan, or types of the concept");
     }
-    List<Shape> types =
-        concept
-            .shapes()
-            .map(ResolvedShape::shape)
-            .filter(shape -> sources.files().containsKey(Path.of(shape.place().file())))
-            .toList();
-    List<String> mappers = now.generate().files().stream().map(SourceFile::path).toList();
-    List<String> callers = new Callers(code.sources(), mappers).of(types);
-    return preview(new ChangedSources(sources.files(), callers), plan);
+    return preview(sources, plan);
   }
 
   private ChangePreview preview(ChangedSources sources, Plan plan) {
@@ -164,9 +159,12 @@ public final class WhatIf {
       List<Finding> after =
           then.check().findings().stream().map(one -> inPlace(one, folder, sources)).toList();
       Generated mappers = then.generate();
-      Map<String, String> texts = now.generate().texts();
+      Generated present = now.generate();
+      Map<String, String> texts = present.texts();
+      List<String> own = present.files().stream().map(SourceFile::path).toList();
+      List<String> callers = new Callers(code.sources(), own).of(recreated(then));
       return new ChangePreview(
-          sources,
+          new ChangedSources(sources.files(), callers),
           without(after, before),
           without(before, after),
           mappers.texts().entrySet().stream()
@@ -179,6 +177,29 @@ public final class WhatIf {
     } finally {
       DescribedCode.delete(folder);
     }
+  }
+
+  /** The types whose constructors or factories take other values then. */
+  private List<Shape> recreated(ShelfTwin then) {
+    Map<TypeRef, List<String>> later =
+        shapes(then)
+            .collect(Collectors.toMap(Shape::type, WhatIf::creators, (first, other) -> first));
+    return shapes(now)
+        .filter(shape -> !creators(shape).equals(later.get(shape.type())))
+        .distinct()
+        .toList();
+  }
+
+  private static Stream<Shape> shapes(ShelfTwin twin) {
+    return twin.ledger().concepts().stream()
+        .flatMap(ConceptLedger::shapes)
+        .map(ResolvedShape::shape);
+  }
+
+  private static List<String> creators(Shape shape) {
+    return Stream.concat(shape.creators().stream(), shape.statics().stream())
+        .map(one -> one.name() + one.parameters().stream().map(Parameter::type).toList())
+        .toList();
   }
 
   /** What the compiler says about the changed sources, and about the mappers of them. */

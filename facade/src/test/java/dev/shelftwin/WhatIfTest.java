@@ -102,6 +102,15 @@ class WhatIfTest {
     }
   }
 
+  /** A row is created without values, before the change and after it. */
+  @Test
+  void onlyCallsThatTakeOtherValuesHaveToChange() throws IOException {
+    Path desk = plan.resolveSibling("src/main/java/Desk.java");
+    Files.writeString(desk, "// new BookingRow();\n// new NewBooking(\n");
+    assertThat(added("load: int").sources().byHand())
+        .containsExactly(desk + ":2  // new NewBooking(");
+  }
+
   @Test
   void aRemovedFieldGoesFromThePlanToo() throws IOException {
     Files.writeString(

@@ -31,7 +31,6 @@ final class FieldAdder {
    * @param holdsRows whether the field holds rows of another table
    */
   FieldAdder(TypeSource source, Role role, boolean holdsRows) {
-
     this.source = source;
     this.edits = new TextEdits(source.text());
     this.imports = new Imports(source, edits);
@@ -45,10 +44,10 @@ final class FieldAdder {
     imports.add(field.type());
     if (source.isRecord()) {
       toRecord(field);
-    } else if (mainConstructor().isPresent()) {
-      toClass(field, mainConstructor().get());
-    } else {
+    } else if (isBean() || mainConstructor().isEmpty()) {
       toBean(field);
+    } else {
+      toClass(field, mainConstructor().get());
     }
     return edits.edited();
   }
@@ -85,7 +84,7 @@ final class FieldAdder {
     last.ifPresent(
         statement -> {
           lists.append(constructor.getParameters(), source.start(constructor), parameter);
-          edits.insert(source.end(statement), "\n    this." + field.name() + " = " + value + ";");
+          insert(source.end(statement), "\n    this." + field.name() + " = " + value + ";");
         });
   }
 
@@ -157,13 +156,28 @@ final class FieldAdder {
         .max(Comparator.comparingInt(one -> assignments(one).size()));
   }
 
+  /** Whether the type can be created without values, as frameworks do it. */
+  private boolean leavesFieldsOut() {
+    return source.constructors().stream()
+        .anyMatch(
+            one ->
+                one.getParameters().isEmpty()
+                    && (one.getBody() == null || !source.text(one.getBody()).contains("this(")));
+  }
+
+  private boolean isBean() {
+    return leavesFieldsOut()
+        && source.methods().stream().anyMatch(one -> one.getName().toString().startsWith("set"));
+  }
+
   private void toClass(NewField field, MethodTree constructor) {
     boolean keepsOptionals = hasOptionals(source.fields());
     boolean wrapped = field.optional() && keepsOptionals;
     String type = wrapped ? optional(field) : field.nullable();
     boolean isFinal =
-        source.fields().stream()
-            .anyMatch(one -> one.getModifiers().getFlags().contains(Modifier.FINAL));
+        !leavesFieldsOut()
+            && source.fields().stream()
+                .anyMatch(one -> one.getModifiers().getFlags().contains(Modifier.FINAL));
     String modifiers = isFinal ? "private final " : "private ";
     declare(modifiers + type + " " + field.name() + ";", "\n  ");
     assigned(constructor, field, kept(field, constructor), type + " " + field.name());
@@ -214,10 +228,14 @@ final class FieldAdder {
     List<VariableTree> fields = source.fields();
     if (fields.isEmpty()) {
       long open = source.text().indexOf('{', (int) source.start(source.type())) + 1L;
-      edits.insert(open, "\n" + before + declaration);
+      insert(open, "\n" + before + declaration);
     } else {
-      edits.insert(source.end(fields.get(fields.size() - 1)), before + declaration);
+      insert(source.end(fields.get(fields.size() - 1)), before + declaration);
     }
+  }
+
+  private void insert(long at, String lines) {
+    edits.insert(at, source.indented(lines));
   }
 
   /** Adds a method behind the last accessor. */
@@ -230,7 +248,7 @@ final class FieldAdder {
     Tree behind =
         last.<Tree>map(one -> one)
             .orElseGet(() -> source.methods().isEmpty() ? lastField() : lastMethod());
-    edits.insert(source.end(behind), "\n\n  " + text);
+    insert(source.end(behind), "\n\n  " + text);
   }
 
   private Tree lastField() {

@@ -99,7 +99,8 @@ final class FieldRetyper {
     NewField several = new NewField(name, type, NewField.Form.REQUIRED, Limits.NONE);
     boolean refers =
         old.stream().anyMatch(one -> one.getAnnotationType().toString().equals("ManyToOne"));
-    String annotations = refers ? columns.references(type) : columns.annotation(several);
+    String annotations =
+        source.indented(refers ? columns.references(type) : columns.annotation(several));
     for (AnnotationTree one : old) {
       long end = source.end(one);
       String text = source.text();

@@ -18,6 +18,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
+import java.util.regex.Pattern;
 import javax.lang.model.element.Modifier;
 import javax.tools.DiagnosticCollector;
 import javax.tools.JavaFileObject;
@@ -25,6 +26,8 @@ import javax.tools.SimpleJavaFileObject;
 
 /** The source of one type, as the compiler's trees have it. */
 final class TypeSource {
+
+  private static final Pattern INDENTATION = Pattern.compile("\n((?:  )+)");
 
   private final Path file;
   private final String text;
@@ -130,6 +133,33 @@ final class TypeSource {
 
   String text(Tree tree) {
     return text.substring((int) start(tree), (int) end(tree));
+  }
+
+  /**
+   * Lines for the body of the type, with the indentation of its members.
+   *
+   * @param lines indented by two spaces for each level; the type itself has none
+   */
+  String indented(String lines) {
+    String outer = indentation(type);
+    String member =
+        type.getMembers().stream()
+            .filter(one -> end(one) > start(one) && start(one) > start(type))
+            .map(this::indentation)
+            .filter(one -> one.length() > outer.length() && one.startsWith(outer))
+            .findFirst()
+            .orElse(outer + "  ");
+    String level = member.substring(outer.length());
+    return INDENTATION
+        .matcher(lines)
+        .replaceAll(found -> "\n" + outer + level.repeat(found.group(1).length() / 2));
+  }
+
+  /** What is before a declaration in its line. */
+  private String indentation(Tree tree) {
+    int start = (int) start(tree);
+    String before = text.substring(text.lastIndexOf('\n', start - 1) + 1, start);
+    return before.substring(0, before.length() - before.stripLeading().length());
   }
 
   /** The components of a record, or the instance fields of a class. */

@@ -19,7 +19,8 @@ import org.objectweb.asm.Opcodes;
 /**
  * Hides class files that this Java cannot read where their source is at hand: truncated ones, and
  * those of a newer Java. The compiler then reads the source, however old it is. Hides sources that
- * are not there, too: links that lead nowhere.
+ * are not there, too: links that lead nowhere, on which the compiler fails; and those that
+ * libraries bring beside their classes.
  */
 public final class UsableClasses extends ForwardingJavaFileManager<StandardJavaFileManager> {
 
@@ -49,24 +50,27 @@ public final class UsableClasses extends ForwardingJavaFileManager<StandardJavaF
       boolean recurse)
       throws IOException {
     Iterable<JavaFileObject> files = super.list(location, packageName, kinds, recurse);
-    List<Path> folders =
-        location == StandardLocation.CLASS_PATH
-            ? sources.stream()
-                .map(folder -> folder.resolve(packageName.replace('.', '/')))
-                .filter(Files::isDirectory)
-                .toList()
-            : List.of();
-    if (folders.isEmpty() && location != StandardLocation.SOURCE_PATH) {
+    if (location != StandardLocation.CLASS_PATH && location != StandardLocation.SOURCE_PATH) {
       return files;
     }
+    List<Path> folders =
+        sources.stream()
+            .map(folder -> folder.resolve(packageName.replace('.', '/')))
+            .filter(Files::isDirectory)
+            .toList();
     List<JavaFileObject> usable = new ArrayList<>();
     for (JavaFileObject file : files) {
-      if (file.getKind() == JavaFileObject.Kind.SOURCE && !Files.exists(Path.of(file.toUri()))) {
-        continue; // a link that leads nowhere, on which the compiler fails
-      }
-      if (file.getKind() != JavaFileObject.Kind.CLASS
-          || !hasSource(inferBinaryName(location, file), folders)
-          || isReadable(file)) {
+      boolean isUsable =
+          switch (file.getKind()) {
+            case SOURCE ->
+                location == StandardLocation.SOURCE_PATH && Files.exists(Path.of(file.toUri()));
+            case CLASS ->
+                folders.isEmpty()
+                    || !hasSource(inferBinaryName(location, file), folders)
+                    || isReadable(file);
+            default -> true;
+          };
+      if (isUsable) {
         usable.add(file);
       }
     }

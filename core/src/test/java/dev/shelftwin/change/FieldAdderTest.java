@@ -10,6 +10,7 @@ import dev.shelftwin.shape.TypeRef;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
+import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
@@ -149,20 +150,7 @@ class FieldAdderTest {
           """)
   void aFieldIsAdded(String source, Role role, String field, String lines) {
     String before = SOURCES.get(source);
-    FieldDescription described = Descriptions.field(field, Place.in("--add"));
-    NewField.Form form =
-        !described.optional()
-            ? NewField.Form.REQUIRED
-            : role == Role.DOMAIN ? NewField.Form.OPTIONAL : NewField.Form.NULLABLE;
-    TypeSource parsed = TypeSource.parse(Path.of("Kiln.java"), before, TypeRef.of("", "Kiln"));
-    String after =
-        new FieldAdder(parsed, role, false)
-            .added(
-                new NewField(
-                    described.name().value(),
-                    packaged(described.type()),
-                    form,
-                    described.limits()));
+    String after = added(before, role, field);
     List<String> expected = List.of(lines.replace("{} // ours", "{} /* ours").split(" // ", -1));
     assertThat(after.lines().map(String::strip))
         .containsSubsequence(
@@ -171,6 +159,103 @@ class FieldAdderTest {
                 .toList());
     assertThat(before.lines().filter(line -> line.contains("/**") || line.contains("@Override")))
         .allSatisfy(line -> assertThat(after).contains(line));
+  }
+
+  /** A constructor for some values is no reason to give callers a new one. */
+  @Test
+  void aClassWithSettersKeepsItsConstructorsAndItsIndentation() {
+    String before =
+        """
+        package coop.kiln.store;
+
+        @Entity
+        public class Kiln {
+            private String code;
+
+            public Kiln() {
+            }
+
+            public Kiln(String code) {
+                this.code = code;
+            }
+
+            public String getCode() {
+                return code;
+            }
+
+            public void setCode(String code) {
+                this.code = code;
+            }
+        }
+        """;
+    assertThat(added(before, Role.PERSISTENCE, "note: String? max 80"))
+        .isEqualTo(
+            before
+                .replace(
+                    "private String code;\n",
+                    """
+                    private String code;
+
+                        @Column(length = 80)
+                        private String note;
+                    """)
+                .replace(
+                    "package coop.kiln.store;\n",
+                    """
+                    package coop.kiln.store;
+
+                    import jakarta.persistence.Column;
+                    """)
+                .replaceAll(
+                    "}\n}\n$",
+                    """
+                    }
+
+                        public String getNote() {
+                            return note;
+                        }
+
+                        public void setNote(String note) {
+                            this.note = note;
+                        }
+                    }
+                    """));
+  }
+
+  /** The field of a class that a framework creates without a value is not final. */
+  @Test
+  void aFieldIsNotFinalWhereAConstructorLeavesItOut() {
+    String before =
+        """
+        public class Kiln {
+            private final java.util.List<String> doors = new java.util.ArrayList<>();
+            private String code;
+
+            protected Kiln() {}
+
+            public Kiln(String code) {
+                this.code = code;
+            }
+        }
+        """;
+    assertThat(added(before, Role.DOMAIN, "highest: int"))
+        .contains(
+            "    private int highest;\n",
+            "    public Kiln(String code, int highest) {\n        this.code = code;\n        this.highest",
+            "\n\n    public int highest() {\n        return highest;\n    }\n}");
+  }
+
+  private static String added(String before, Role role, String field) {
+    FieldDescription described = Descriptions.field(field, Place.in("--add"));
+    NewField.Form form =
+        !described.optional()
+            ? NewField.Form.REQUIRED
+            : role == Role.DOMAIN ? NewField.Form.OPTIONAL : NewField.Form.NULLABLE;
+    TypeSource parsed = TypeSource.parse(Path.of("Kiln.java"), before, TypeRef.of("", "Kiln"));
+    return new FieldAdder(parsed, role, false)
+        .added(
+            new NewField(
+                described.name().value(), packaged(described.type()), form, described.limits()));
   }
 
   private static TypeRef packaged(TypeRef type) {

@@ -1,5 +1,6 @@
 package dev.shelftwin.source;
 
+import static java.nio.charset.StandardCharsets.UTF_8;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
@@ -26,6 +27,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.Arguments;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.MethodSource;
+import org.junit.jupiter.params.provider.ValueSource;
 
 /** Code that keeps a stage from working is reported with place, cause and remedy. */
 class UnreadableCodeTest {
@@ -198,6 +200,20 @@ class UnreadableCodeTest {
     assertThat(project.checkOf(folder.resolve("classes")))
         .extracting(Finding::rule)
         .containsExactly(RuleId.UNREAD_CODE, RuleId.UNREAD_CODE);
+  }
+
+  /** Some libraries bring sources of their own beside their classes. */
+  @ParameterizedTest
+  @ValueSource(strings = {"Glaze.java", "coop/kiln/model/Finish.java", "coop/kiln/store/Old.java"})
+  void sourcesInJarsAreLeftAlone(String name) throws IOException {
+    Path jar = folder.resolve("parts.jar");
+    try (ZipOutputStream entries = new ZipOutputStream(Files.newOutputStream(jar))) {
+      entries.putNextEntry(new ZipEntry(name));
+      entries.write("no Java".getBytes(UTF_8));
+    }
+    Project project = new Project(folder);
+    List<Finding> before = project.run(OpenProject::check).findings();
+    assertThat(project.runWith(List.of(jar), OpenProject::check).findings()).isEqualTo(before);
   }
 
   private byte[] damaged(String damage) throws IOException {
