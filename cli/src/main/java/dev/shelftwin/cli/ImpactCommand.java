@@ -23,7 +23,7 @@ import picocli.CommandLine.ParameterException;
 import picocli.CommandLine.Parameters;
 import picocli.CommandLine.Spec;
 
-/** Shows what a change touches. */
+/** Shows all that belongs to a field, and what a change of it would do. */
 @Command(
     name = "impact",
     description =
@@ -89,6 +89,10 @@ final class ImpactCommand implements Callable<Integer> {
         names = "--remove",
         description = "Show what it would do to remove the field from all types of its concept.")
     private boolean remove;
+
+    private boolean isChange() {
+      return add != null || retype != null || remove;
+    }
   }
 
   @Option(
@@ -110,8 +114,22 @@ final class ImpactCommand implements Callable<Integer> {
     this.console = console;
   }
 
+  /** An option that has no effect would mislead. */
+  private void requireEffect() {
+    String wrong = "";
+    if (subject.isChange() && format == Format.JSON) {
+      wrong = "--format json shows no change: leave it out with --add, --retype and --remove";
+    } else if (!subject.isChange() && (patch || !in.isEmpty())) {
+      wrong = "--patch and --in go with --add, --retype or --remove";
+    }
+    if (!wrong.isEmpty()) {
+      throw new ParameterException(Objects.requireNonNull(spec).commandLine(), wrong);
+    }
+  }
+
   @Override
   public Integer call() {
+    requireEffect();
     boolean ofField = subject.layer == null && subject.since == null;
     int fields = ofField ? 1 : 0;
     if (words.size() < fields || words.size() > fields + 1) {

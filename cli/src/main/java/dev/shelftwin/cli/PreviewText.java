@@ -23,7 +23,8 @@ final class PreviewText {
     part(text, style.good("what is solved"), findings(preview.solved()));
     part(text, style.doubtful("calls that have to change"), preview.sources().byHand());
     if (!preview.breaks()) {
-      text.append(style.good("nothing breaks")).append('\n');
+      text.append(style.good("nothing breaks"))
+          .append(" in the plan, these types and the generated mappers; compile the rest\n");
     }
     return text.toString();
   }

@@ -38,7 +38,7 @@ final class SourceFolder {
                     "add 'mappers: src/main/java' to 'code' in the plan, or give --to"));
   }
 
-  /** A plan may come from elsewhere; only who calls may let it write outside its own project. */
+  /** A plan may come from a stranger: outside its project only the option lets it write. */
   private static Path inProject(Text planned, Path beside, Code code, String what) {
     Path folder = beside.resolve(planned.value());
     boolean inside =

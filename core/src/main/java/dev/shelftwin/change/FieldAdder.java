@@ -1,10 +1,7 @@
 package dev.shelftwin.change;
 
-import com.sun.source.tree.AssignmentTree;
-import com.sun.source.tree.ExpressionStatementTree;
 import com.sun.source.tree.MethodTree;
 import com.sun.source.tree.NewClassTree;
-import com.sun.source.tree.StatementTree;
 import com.sun.source.tree.Tree;
 import com.sun.source.tree.VariableTree;
 import com.sun.source.util.TreeScanner;
@@ -80,30 +77,12 @@ final class FieldAdder {
 
   /** Adds a parameter and an assignment; compact constructors have neither. */
   private void assigned(MethodTree constructor, NewField field, String value, String parameter) {
-    Optional<StatementTree> last = lastAssignment(constructor);
-    last.ifPresent(
-        statement -> {
-          lists.append(constructor.getParameters(), source.start(constructor), parameter);
-          insert(source.end(statement), "\n    this." + field.name() + " = " + value + ";");
-        });
-  }
-
-  private Optional<StatementTree> lastAssignment(MethodTree constructor) {
-    return assignments(constructor).stream().reduce((first, next) -> next);
-  }
-
-  private static List<StatementTree> assignments(MethodTree constructor) {
-    List<StatementTree> assignments = new ArrayList<>();
-    if (constructor.getBody() != null) {
-      for (StatementTree statement : constructor.getBody().getStatements()) {
-        if (statement instanceof ExpressionStatementTree expression
-            && expression.getExpression() instanceof AssignmentTree assignment
-            && assignment.getVariable().toString().startsWith("this.")) {
-          assignments.add(statement);
-        }
-      }
+    List<TypeSource.Assignment> assignments = source.assignments(constructor);
+    if (!assignments.isEmpty()) {
+      lists.append(constructor.getParameters(), source.start(constructor), parameter);
+      long end = source.end(assignments.get(assignments.size() - 1).statement());
+      insert(end, "\n    this." + field.name() + " = " + value + ";");
     }
-    return assignments;
   }
 
   /** Lets methods of the type that call the constructor hand the value on. */
@@ -152,8 +131,8 @@ final class FieldAdder {
 
   private Optional<MethodTree> mainConstructor() {
     return source.constructors().stream()
-        .filter(one -> !assignments(one).isEmpty())
-        .max(Comparator.comparingInt(one -> assignments(one).size()));
+        .filter(one -> !source.assignments(one).isEmpty())
+        .max(Comparator.comparingInt(one -> source.assignments(one).size()));
   }
 
   /** Whether the type can be created without values, as frameworks do it. */

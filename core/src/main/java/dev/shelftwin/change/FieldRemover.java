@@ -1,11 +1,8 @@
 package dev.shelftwin.change;
 
-import com.sun.source.tree.AssignmentTree;
-import com.sun.source.tree.ExpressionStatementTree;
 import com.sun.source.tree.ExpressionTree;
 import com.sun.source.tree.MethodTree;
 import com.sun.source.tree.NewClassTree;
-import com.sun.source.tree.StatementTree;
 import com.sun.source.tree.Tree;
 import com.sun.source.tree.VariableTree;
 import com.sun.source.util.TreeScanner;
@@ -72,16 +69,10 @@ final class FieldRemover {
 
   /** Removes the statement of a constructor that keeps the value. */
   private void assignment(MethodTree method) {
-    if (method.getBody() == null) {
-      return;
-    }
-    for (StatementTree statement : method.getBody().getStatements()) {
-      if (statement instanceof ExpressionStatementTree expression
-          && expression.getExpression() instanceof AssignmentTree assignment
-          && assignment.getVariable().toString().equals("this." + name)) {
-        edits.replace(lineStart(source.start(statement)), lineEnd(source.end(statement)), "");
-      }
-    }
+    source.assignments(method).stream()
+        .filter(one -> one.field().equals(name))
+        .map(TypeSource.Assignment::statement)
+        .forEach(one -> edits.replace(lineStart(source.start(one)), lineEnd(source.end(one)), ""));
   }
 
   /** Removes an argument from the calls of the type's own constructor. */

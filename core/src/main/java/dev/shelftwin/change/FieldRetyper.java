@@ -1,11 +1,8 @@
 package dev.shelftwin.change;
 
 import com.sun.source.tree.AnnotationTree;
-import com.sun.source.tree.AssignmentTree;
-import com.sun.source.tree.ExpressionStatementTree;
 import com.sun.source.tree.MethodInvocationTree;
 import com.sun.source.tree.MethodTree;
-import com.sun.source.tree.StatementTree;
 import com.sun.source.tree.Tree;
 import com.sun.source.tree.VariableTree;
 import com.sun.source.util.TreeScanner;
@@ -120,15 +117,11 @@ final class FieldRetyper {
   /** Where a method handed on a value that might be missing, it hands on all of them. */
   private void handedOn(MethodTree method, TypeRef type) {
     new Optionals().scan(method, null);
-    if (method.getReturnType() == null && method.getBody() != null) {
-      for (StatementTree statement : method.getBody().getStatements()) {
-        if (statement instanceof ExpressionStatementTree expression
-            && expression.getExpression() instanceof AssignmentTree assignment
-            && assignment.getVariable().toString().equals("this." + name)) {
-          Tree value = assignment.getExpression();
-          edits.replace(source.start(value), source.end(value), copy(type));
-        }
-      }
+    if (method.getReturnType() == null) {
+      source.assignments(method).stream()
+          .filter(one -> one.field().equals(name))
+          .map(TypeSource.Assignment::value)
+          .forEach(one -> edits.replace(source.start(one), source.end(one), copy(type)));
     }
   }
 

@@ -73,7 +73,7 @@ final class RowField {
     return "@ManyToMany\n  @OrderColumn\n  ";
   }
 
-  /** The package of the standard that the source uses. */
+  /** The package of Jakarta Persistence that the source imports; older sources have another. */
   private String persistence() {
     return source.unit().getImports().stream()
         .map(one -> one.getQualifiedIdentifier().toString())

@@ -1,8 +1,12 @@
 package dev.shelftwin.change;
 
+import com.sun.source.tree.AssignmentTree;
 import com.sun.source.tree.ClassTree;
 import com.sun.source.tree.CompilationUnitTree;
+import com.sun.source.tree.ExpressionStatementTree;
+import com.sun.source.tree.ExpressionTree;
 import com.sun.source.tree.MethodTree;
+import com.sun.source.tree.StatementTree;
 import com.sun.source.tree.Tree;
 import com.sun.source.tree.VariableTree;
 import com.sun.source.util.JavacTask;
@@ -16,6 +20,7 @@ import java.io.IOException;
 import java.net.URI;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.regex.Pattern;
@@ -178,6 +183,29 @@ final class TypeSource {
         .map(MethodTree.class::cast)
         .filter(method -> end(method) > start(method) && start(method) > start(type))
         .toList();
+  }
+
+  /**
+   * A statement that sets a field of this object.
+   *
+   * @param field the field's name
+   */
+  record Assignment(StatementTree statement, String field, ExpressionTree value) {}
+
+  /** The statements {@code this.field = value} of a method or constructor, in their order. */
+  List<Assignment> assignments(MethodTree method) {
+    List<Assignment> assignments = new ArrayList<>();
+    if (method.getBody() != null) {
+      for (StatementTree statement : method.getBody().getStatements()) {
+        if (statement instanceof ExpressionStatementTree expression
+            && expression.getExpression() instanceof AssignmentTree assignment
+            && assignment.getVariable().toString().startsWith("this.")) {
+          String field = assignment.getVariable().toString().substring("this.".length());
+          assignments.add(new Assignment(statement, field, assignment.getExpression()));
+        }
+      }
+    }
+    return assignments;
   }
 
   List<MethodTree> constructors() {
