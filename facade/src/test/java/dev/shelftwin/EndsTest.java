@@ -1,5 +1,6 @@
 package dev.shelftwin;
 
+import static dev.shelftwin.testkit.Trials.assertHeld;
 import static dev.shelftwin.testkit.Trials.divergences;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
@@ -406,6 +407,32 @@ class EndsTest {
                     + "  protected GlazeRow() {}")
             .row("{ store: createdAt, is: audit, stays: written by the row itself }");
     assertThat(trial(project).held()).isTrue();
+  }
+
+  /** A new row begins with a version of its own, whatever was sent. */
+  @Test
+  void aVersionThatCallersSeeIsSetByTheTable() {
+    Project project =
+        project()
+            .with(
+                "{ store: version, is: version, stays: optimistic lock }",
+                "{ model: version, accept: { leaked-version: callers send it back } }")
+            .with("Optional<String> note) {}", "Optional<String> note,\n    int version) {}")
+            .with("public record GlazeView(", "public record GlazeView(\n    int version,")
+            .with("public record NewGlaze(", "public record NewGlaze(\n    int version,");
+    assertHeld(trial(project));
+  }
+
+  /** Counting updates does not keep anybody from writing over what somebody else has written. */
+  @Test
+  void aVersionThatKeepsNoUpdateAwayIsFound() {
+    Project project =
+        project()
+            .with("@Version int version;", "int version;\n  @PreUpdate void next() { version++; }");
+    assertThat(divergences(trial(project)))
+        .extracting(Divergence::hop, Divergence::field, Divergence::after)
+        .containsExactly(
+            tuple("Glaze->GlazeRow", "GlazeRow.version", "an update that overwrites the first"));
   }
 
   @Test

@@ -121,6 +121,11 @@ public final class DescribedTypes implements TypeKinds {
   }
 
   @Override
+  public boolean areRowsCreatedElsewhere() {
+    return plan.layers().stream().noneMatch(layer -> layer.role() == Role.DOMAIN);
+  }
+
+  @Override
   public boolean isEnumeration(TypeRef type) {
     @Nullable DescribedClass described = classes.get(type.qualifiedName());
     return described == null

@@ -45,7 +45,8 @@ final class EntityText {
       annotations(member).forEach(one -> text.line("  " + one));
       text.line("  private " + declared(member) + " " + member.name() + initial(member) + ";");
     }
-    text.line("").line("  protected " + type.type().name() + "() {}");
+    String visibility = kinds.areRowsCreatedElsewhere() ? "public " : "protected ";
+    text.line("").line("  " + visibility + type.type().name() + "() {}");
     audit();
     type.members().forEach(this::accessors);
     text.line("}");

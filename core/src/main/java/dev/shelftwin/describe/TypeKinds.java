@@ -8,6 +8,9 @@ interface TypeKinds {
   /** Whether a type is an entity of a concept. */
   boolean isRow(TypeRef type);
 
+  /** Whether mappers of other packages create rows: those of requests do if there is no domain. */
+  boolean areRowsCreatedElsewhere();
+
   /** Whether a type is an enumeration. */
   boolean isEnumeration(TypeRef type);
 

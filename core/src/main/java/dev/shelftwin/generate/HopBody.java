@@ -364,6 +364,15 @@ final class HopBody {
     }
   }
 
+  /** The version of a row that the source has; null if it has none. */
+  CodeBlock seen(FieldMapping version) {
+    usesCollector = true;
+    Field from = version.source().orElseThrow();
+    Conversion how = version.conversion().orElseThrow();
+    TypeRef stored = version.target().orElseThrow().type().boxed();
+    return how.isNone() ? values.nullable(from) : value(from, how, stored, false);
+  }
+
   /** One value of several fields; inward it is missing if all of them are. */
   private CodeBlock joined(FieldMapping.Joined joined, TypeRef slot, boolean required) {
     Operation.Join join = (Operation.Join) joined.how().onlyOperation().orElseThrow();

@@ -74,17 +74,23 @@ final class HopMethods {
             .addParameter(JavaNames.of(hop.from().shape().type()), source)
             .addParameters(parameters())
             .addCode(nullChecks(List.of(source)));
-    boolean updates = ledger.canUpdate();
+    boolean updates = ledger.canUpdate() && ledger.versions().isEmpty();
     CodeBlock created = body.create();
+    HopWrites writes = body.writes();
     List<CodeBlock> statements =
-        updates ? List.of() : ledger.writes().stream().map(body.writes()::write).toList();
+        updates ? List.of() : ledger.writes().stream().map(writes::write).toList();
     method.addCode(body.opening()).addCode(body.locals());
     if (ledger.writes().isEmpty()) {
       return method.addStatement("return $L", created).build();
     }
+    if (ledger.canUpdate() && !updates) {
+      method.addCode(body.throwing());
+    }
     method.addStatement("$T $L = $L", JavaNames.of(hop.to().shape().type()), target, created);
     if (updates) {
       method.addStatement("$L($L)", MapperNames.UPDATE, arguments());
+    } else if (ledger.canUpdate()) {
+      method.addCode(writes.parts());
     }
     statements.forEach(method::addCode);
     if (!updates
@@ -104,6 +110,9 @@ final class HopMethods {
             .addJavadoc(
                 inPlace
                     ? "Updates a row with the fields that are set in the request; other fields keep their values."
+                        + (ledger.versions().isEmpty()
+                            ? ""
+                            : "\nA row of another version is refused.")
                     : "Returns a copy with the fields set in the request; other fields keep their values.")
             .addParameter(JavaNames.of(hop.to().shape().type()), target)
             .addParameter(JavaNames.of(hop.from().shape().type()), source)
@@ -112,11 +121,12 @@ final class HopMethods {
     CodeBlock created = inPlace ? CodeBlock.of("") : body.create();
     String result = inPlace ? target : names.newName("changed");
     HopWrites writes = body.writes();
+    CodeBlock comparisons = writes.comparisons();
     List<CodeBlock> statements =
-        ledger.writes().stream().map(mapping -> writes.change(mapping, result)).toList();
+        ledger.updates().stream().map(mapping -> writes.change(mapping, result)).toList();
     method.addCode(body.opening()).addCode(body.locals());
     if (inPlace) {
-      method.addCode(body.throwing()).addCode(writes.parts());
+      method.addCode(comparisons).addCode(body.throwing()).addCode(writes.parts());
       statements.forEach(method::addCode);
     } else {
       method.returns(JavaNames.of(hop.to().shape().type()));
@@ -137,19 +147,22 @@ final class HopMethods {
   private MethodSpec update() {
     HopBody body = body();
     HopWrites writes = body.writes();
-    List<CodeBlock> statements = ledger.writes().stream().map(writes::write).toList();
+    CodeBlock comparisons = writes.comparisons();
+    List<CodeBlock> statements = ledger.updates().stream().map(writes::write).toList();
     MethodSpec.Builder method =
         MethodSpec.methodBuilder(MapperNames.UPDATE)
             .addModifiers(Modifier.PUBLIC)
             .addJavadoc(
-                "Updates an existing row from $L; fields without a counterpart keep their values.",
-                hop.inward() ? "a request" : "a domain object")
+                "Updates an existing row from $L; fields without a counterpart keep their values.$L",
+                hop.inward() ? "a request" : "a domain object",
+                ledger.versions().isEmpty() ? "" : "\nA row of another version is refused.")
             .addParameter(JavaNames.of(hop.to().shape().type()), target)
             .addParameter(JavaNames.of(hop.from().shape().type()), source)
             .addParameters(parameters())
             .addCode(nullChecks(List.of(target, source)))
             .addCode(body.opening())
             .addCode(body.locals())
+            .addCode(comparisons)
             .addCode(body.throwing())
             .addCode(writes.parts());
     statements.forEach(method::addCode);

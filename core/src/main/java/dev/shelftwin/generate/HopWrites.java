@@ -43,6 +43,22 @@ final class HopWrites {
     this.target = target;
   }
 
+  /** Compares the versions of the row with those that the source has. */
+  CodeBlock comparisons() {
+    CodeBlock.Builder code = CodeBlock.builder();
+    for (FieldMapping version : ledger.versions()) {
+      CodeBlock seen = body.seen(version);
+      Access reader = field(version).reader().orElseThrow();
+      code.addStatement(
+          "$L.unchanged($S,$W$L,$W$L)",
+          body.openCollector().orElseThrow(),
+          version.source().orElseThrow().name(),
+          Expressions.read(CodeBlock.of("$L", target), reader),
+          seen);
+    }
+    return code.build();
+  }
+
   /** Creates the part rows of the target that do not exist yet. */
   CodeBlock parts() {
     CodeBlock.Builder code = CodeBlock.builder();

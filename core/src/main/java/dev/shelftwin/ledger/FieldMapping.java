@@ -14,7 +14,13 @@ import java.util.stream.IntStream;
  * What happens to one field on one hop. A mapping has a source, a target, or both; {@link #fold}
  * handles every kind.
  */
-public sealed interface FieldMapping {
+public sealed interface FieldMapping
+    permits FieldMapping.Flow,
+        FieldMapping.OneSided,
+        FieldMapping.Given,
+        FieldMapping.Mismatched,
+        FieldMapping.ByExistingMapper,
+        ComparedVersion {
 
   /** The source fields; empty if the value has no source. */
   List<Field> sources();

@@ -61,7 +61,8 @@ final class HopAccounting {
     this.several = new SeveralFields(pairing, hop, conversions, directives);
     this.creator = creator;
     // Parameter types depend only on the creator, so they are known before any field is mapped.
-    this.slots = new HopLedger(hop, creator, List.of());
+    boolean isToChild = relations.isChild(hop.to().shape().type());
+    this.slots = new HopLedger(hop, creator, isToChild, List.of());
   }
 
   /** Accounts for a hop whose mapper the users have written, however it creates the target. */
@@ -82,7 +83,7 @@ final class HopAccounting {
     accounted.forEach(one -> words.addAll(one.words()));
     List<FieldMapping> mappings =
         accounted.stream().flatMap(one -> one.mappings().stream()).toList();
-    return new HopOutcome(new HopLedger(hop, creator, mappings), words);
+    return new HopOutcome(new HopLedger(hop, creator, slots.isToChild(), mappings), words);
   }
 
   /**
@@ -123,9 +124,27 @@ final class HopAccounting {
     if (given.isPresent()) {
       return given(target, slot, given.get(), row.orElseThrow());
     }
-    return slot.flatMap(type -> fill(target, type, row))
+    return slot.map(type -> fill(target, type, row))
+        .orElseGet(() -> compare(target, row))
         .orElseGet(
             () -> unaccounted.ofTarget(target, slot.isPresent(), isRequiredByCreator(target)));
+  }
+
+  /** A version that the mapper cannot write, if something else of the row can be updated. */
+  private Optional<Accounted> compare(Field target, Optional<Row> row) {
+    if (row.flatMap(directives::stays).isPresent()
+        || hop.to().shape().fields().stream().noneMatch(slots::isWritten)) {
+      return Optional.empty();
+    }
+    return directives
+        .source(target.name())
+        .filter(source -> slots.isComparable(source, target, row))
+        .flatMap(
+            source ->
+                new FieldConversion(pairing, hop, conversions, directives)
+                    .of(source, target, target.type().boxed(), row)
+                    .map(how -> new ComparedVersion(source, target, how, row)))
+        .map(Accounted::of);
   }
 
   private boolean isRequiredByCreator(Field target) {

@@ -3,11 +3,13 @@ package dev.shelftwin.ledger;
 import dev.shelftwin.convert.Conversion;
 import dev.shelftwin.convert.Operation;
 import dev.shelftwin.plan.GivenValue;
+import dev.shelftwin.plan.Row;
 import dev.shelftwin.shape.Access;
 import dev.shelftwin.shape.Container;
 import dev.shelftwin.shape.Creator;
 import dev.shelftwin.shape.ElementAdder;
 import dev.shelftwin.shape.Field;
+import dev.shelftwin.shape.FieldRole;
 import dev.shelftwin.shape.Parameter;
 import dev.shelftwin.shape.Role;
 import dev.shelftwin.shape.TypeRef;
@@ -24,6 +26,7 @@ import java.util.stream.Stream;
  * @param creator creates the target; empty if the mapper can use none
  * @param alternatives other creators that fit as well
  * @param family the subtypes of an abstract type, whose own concepts account for the fields
+ * @param isToChild whether the target is a child row, which is updated with its parent
  * @param mappings the target fields in order, then the source fields that are not mapped
  */
 public record HopLedger(
@@ -31,6 +34,7 @@ public record HopLedger(
     Optional<Creator> creator,
     List<Creator> alternatives,
     Optional<Family> family,
+    boolean isToChild,
     List<FieldMapping> mappings) {
 
   public HopLedger {
@@ -41,21 +45,21 @@ public record HopLedger(
     mappings = List.copyOf(mappings);
   }
 
-  HopLedger(Hop hop, Optional<Creator> creator, List<FieldMapping> mappings) {
-    this(hop, creator, List.of(), Optional.empty(), mappings);
+  HopLedger(Hop hop, Optional<Creator> creator, boolean isToChild, List<FieldMapping> mappings) {
+    this(hop, creator, List.of(), Optional.empty(), isToChild, mappings);
   }
 
   static HopLedger ofFamily(Hop hop, Family family) {
-    return new HopLedger(hop, Optional.empty(), List.of(), Optional.of(family), List.of());
+    return new HopLedger(hop, Optional.empty(), List.of(), Optional.of(family), false, List.of());
   }
 
   HopLedger withAlternatives(List<Creator> others) {
-    return new HopLedger(hop, creator, others, family, mappings);
+    return new HopLedger(hop, creator, others, family, isToChild, mappings);
   }
 
   HopLedger withShapes(UnaryOperator<ResolvedShape> relabel) {
     Hop relabelled = new Hop(relabel.apply(hop.from()), relabel.apply(hop.to()), hop.kind());
-    return new HopLedger(relabelled, creator, alternatives, family, mappings);
+    return new HopLedger(relabelled, creator, alternatives, family, isToChild, mappings);
   }
 
   /** The same with values of types that do not fit converted by an existing mapper. */
@@ -68,7 +72,7 @@ public record HopLedger(
                         ? new FieldMapping.ByExistingMapper(one.sources(), one.into(), one.row())
                         : mapping)
             .toList();
-    return new HopLedger(hop, creator, alternatives, family, converted);
+    return new HopLedger(hop, creator, alternatives, family, isToChild, converted);
   }
 
   /** The mappers of the subtypes; empty if the type is not abstract. */
@@ -134,12 +138,44 @@ public record HopLedger(
         .toList();
   }
 
+  /** What an update of an existing target writes; a version is only compared. */
+  public List<FieldMapping> updates() {
+    List<FieldMapping> versions = versions();
+    return writes().stream().filter(mapping -> !versions.contains(mapping)).toList();
+  }
+
+  /**
+   * The mappings to the version of a row. An update refuses a row of another version than the
+   * source has; a child row changes with its parent, which has a version of its own.
+   */
+  public List<FieldMapping> versions() {
+    return canUpdate() ? mappings.stream().filter(this::isToVersion).toList() : List.of();
+  }
+
+  private boolean isToVersion(FieldMapping mapping) {
+    return mapping instanceof ComparedVersion
+        || (mapping instanceof FieldMapping.Flow flow
+            && flow.source()
+                .filter(from -> isComparable(from, flow.into(), flow.row()))
+                .isPresent());
+  }
+
+  /** Whether a field has the version that a row must have; a change request may clear others. */
+  boolean isComparable(Field from, Field field, Optional<Row> row) {
+    return hop.to().role() == Role.PERSISTENCE
+        && !isToChild
+        && !(hop.changes() && from.type().isOptional())
+        && (field.roles().contains(FieldRole.VERSION)
+            || row.flatMap(Row::role).filter(FieldRole.VERSION::equals).isPresent())
+        && field.reader().filter(this::isAccessible).isPresent();
+  }
+
   /** Whether an existing target can be updated. */
   public boolean canUpdate() {
     return hop.to().role() == Role.PERSISTENCE && !writes().isEmpty();
   }
 
-  private boolean isWritten(Field field) {
+  boolean isWritten(Field field) {
     return writer(field).isPresent()
         || collectionReader(field).isPresent()
         || adder(field).isPresent();

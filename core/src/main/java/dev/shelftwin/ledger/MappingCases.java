@@ -20,6 +20,8 @@ public interface MappingCases<R> {
 
   R stays(FieldMapping.Stays mapping);
 
+  R compared(ComparedVersion mapping);
+
   R lost(FieldMapping.Lost mapping);
 
   R unfilled(FieldMapping.Unfilled mapping);

@@ -53,17 +53,21 @@ record RowRelations(Set<Child> children, Map<RowField, SortedSet<String>> mapped
     ResolvedShape to = ledger.hop().to();
     Stream<Child> created =
         to.role() == Role.PERSISTENCE
-            ? calls(ledger.operations()).map(call -> child(to, call.to()))
+            ? calls(ofFields(ledger)).map(call -> child(to, call.to()))
             : Stream.empty();
     Stream<Child> held =
         from.role() == Role.PERSISTENCE
-            ? ledger
-                .operations()
+            ? ofFields(ledger)
                 .filter(Operation.EachElement.class::isInstance)
                 .flatMap(each -> calls(((Operation.EachElement) each).elements().operations()))
                 .map(call -> child(from, call.from()))
             : Stream.empty();
     return Stream.concat(created, held);
+  }
+
+  /** The operations for values of a row; its subtypes are no parts of it. */
+  private static Stream<Operation> ofFields(HopLedger ledger) {
+    return ledger.family().isEmpty() ? ledger.operations() : Stream.empty();
   }
 
   private static Stream<Operation.CallMapper> calls(Stream<Operation> operations) {
@@ -93,6 +97,11 @@ record RowRelations(Set<Child> children, Map<RowField, SortedSet<String>> mapped
         : Stream.empty();
   }
 
+  /** Whether a row is stored as a part of another row. */
+  boolean isChild(TypeRef row) {
+    return children.stream().anyMatch(one -> one.child().equals(row.qualifiedName()));
+  }
+
   /** Whether a field refers from a row to its parent row. */
   boolean isParentField(TypeRef row, Field field) {
     return children.contains(new Child(field.type().qualifiedName(), row.qualifiedName()));
@@ -113,13 +122,14 @@ record RowRelations(Set<Child> children, Map<RowField, SortedSet<String>> mapped
         .filter(shape -> shape.role() == Role.PERSISTENCE)
         .anyMatch(
             shape ->
-                shape
-                    .shape()
-                    .storedFields()
-                    .anyMatch(
-                        field ->
-                            isParentField(shape.shape().type(), field)
-                                || otherConcept(shape.shape().type(), field, concept.name())
-                                    .isPresent()));
+                isChild(shape.shape().type())
+                    || shape
+                        .shape()
+                        .storedFields()
+                        .anyMatch(
+                            field ->
+                                isParentField(shape.shape().type(), field)
+                                    || otherConcept(shape.shape().type(), field, concept.name())
+                                        .isPresent()));
   }
 }

@@ -1,7 +1,8 @@
 package dev.shelftwin.plan;
 
 import dev.shelftwin.finding.RuleId;
-import java.util.EnumMap;
+import java.util.Collections;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -19,7 +20,7 @@ public record LayerDefaults(List<FieldDefault> fields, Map<RuleId, Acceptance> a
 
   public LayerDefaults {
     fields = List.copyOf(fields);
-    accept = accept.isEmpty() ? Map.of() : Map.copyOf(new EnumMap<>(accept));
+    accept = Collections.unmodifiableMap(new LinkedHashMap<>(accept)); // in the plan's order
   }
 
   /** The default of the field with that name. */

@@ -64,7 +64,7 @@ public record Row(
     Objects.requireNonNull(absent, "absent");
     Objects.requireNonNull(unit, "unit");
     Objects.requireNonNull(limits, "limits");
-    accept = Map.copyOf(accept);
+    accept = Collections.unmodifiableMap(new LinkedHashMap<>(accept)); // in the plan's order
     Objects.requireNonNull(text, "text");
   }
 

@@ -11,11 +11,17 @@ import dev.shelftwin.shape.Shape;
 import dev.shelftwin.shape.ShapeTrait;
 import dev.shelftwin.shape.TypeRef;
 import java.util.ArrayList;
+import java.util.Collections;
+import java.util.EnumSet;
 import java.util.List;
+import java.util.Set;
 import java.util.stream.Stream;
 
 /** A value that may be missing where the target requires one. */
 final class PresenceMismatch implements Rule.Check<MappingOnHop> {
+
+  /** Every stored row has these. */
+  private static final Set<FieldRole> OF_STORED_ROWS = EnumSet.of(FieldRole.KEY, FieldRole.VERSION);
 
   @Override
   public Stream<RuleMatch> of(MappingOnHop at, RuleContext context) {
@@ -32,15 +38,15 @@ final class PresenceMismatch implements Rule.Check<MappingOnHop> {
   }
 
   /**
-   * A column may be null unless it is declared otherwise, or is the key of a stored row. Fields of
-   * other types count only if their declaration says that they may be missing, or if what goes out
-   * is passed as a primitive value.
+   * A column may be null unless it is declared otherwise, or is the key or version of a stored row.
+   * Fields of other types count only if their declaration says that they may be missing, or if what
+   * goes out is passed as a primitive value.
    */
   private static boolean mayBeMissing(MappingOnHop at, Field source) {
     if (at.from().role() == Role.PERSISTENCE) {
       return at.from().shape().hasColumns()
           && at.from().mayBeMissing(source)
-          && !at.concept().roles(at.from(), source).contains(FieldRole.KEY);
+          && Collections.disjoint(at.concept().roles(at.from(), source), OF_STORED_ROWS);
     }
     boolean replaced = at.mapping().conversion().flatMap(Conversion::absent).isPresent();
     boolean unboxed =

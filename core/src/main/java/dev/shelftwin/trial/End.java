@@ -43,6 +43,18 @@ public interface End extends AutoCloseable {
     return Optional.empty();
   }
 
+  /**
+   * Whether only one of two sessions that read the same object may write its change.
+   *
+   * @param object is written first
+   * @param one changes the object of the session that writes first
+   * @param other changes the object of the session that writes after it
+   * @return empty if the end cannot tell, or if the first change is refused too
+   */
+  default Optional<Boolean> refusesSecondChange(Object object, Mapping one, Mapping other) {
+    return Optional.empty();
+  }
+
   /** Maps an object that was read. */
   interface Mapping {
     void map(Object object) throws Exception;

@@ -40,8 +40,17 @@ final class ExercisedFields {
     this.returned = returned;
     Optional<Map<String, Set<String>>> reached = Optional.empty();
     for (int index = 0; index < route.steps().size(); index++) {
-      if (route.steps().get(index) instanceof RouteStep.ByMapper step) {
-        reached = Optional.of(add(index, step.ledger(), reached, tools.shapes()));
+      RouteStep step = route.steps().get(index);
+      if (step instanceof RouteStep.ByMapper mapper) {
+        reached = Optional.of(add(index, mapper.ledger(), reached, tools.shapes()));
+      } else {
+        reached.ifPresent(
+            fields ->
+                step.to()
+                    .shape()
+                    .storedFields()
+                    .filter(field -> route.isSetByTable(step.to(), field))
+                    .forEach(field -> fields.remove(field.name())));
       }
     }
   }

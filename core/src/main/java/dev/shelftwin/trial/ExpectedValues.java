@@ -3,6 +3,7 @@ package dev.shelftwin.trial;
 import dev.shelftwin.convert.Conversion;
 import dev.shelftwin.convert.Operation;
 import dev.shelftwin.convert.Step;
+import dev.shelftwin.ledger.ComparedVersion;
 import dev.shelftwin.ledger.FieldMapping;
 import dev.shelftwin.ledger.HopLedger;
 import dev.shelftwin.ledger.Ledger;
@@ -107,7 +108,8 @@ final class ExpectedValues {
     return expected;
   }
 
-  private ExpectedValue converted(@Nullable Object value, Conversion conversion) {
+  /** A value after a conversion. */
+  ExpectedValue converted(@Nullable Object value, Conversion conversion) {
     Object current = ValueFitting.unwrapped(value);
     if (current == null) {
       return ExpectedValue.of(conversions.replacement(conversion));
@@ -243,6 +245,11 @@ final class ExpectedValues {
     @Override
     public Optional<ExpectedValue> stays(FieldMapping.Stays mapping) {
       return mapping.target().flatMap(this::kept);
+    }
+
+    @Override
+    public Optional<ExpectedValue> compared(ComparedVersion mapping) {
+      return kept(mapping.into());
     }
 
     @Override

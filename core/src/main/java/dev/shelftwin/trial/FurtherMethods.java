@@ -4,8 +4,10 @@ import dev.shelftwin.ledger.ConceptLedger;
 import dev.shelftwin.ledger.HopLedger;
 import dev.shelftwin.ledger.MapperNames;
 import dev.shelftwin.runtime.Fault;
+import dev.shelftwin.runtime.FaultException;
 import dev.shelftwin.runtime.RejectedValue;
 import dev.shelftwin.runtime.Result;
+import dev.shelftwin.shape.Field;
 import java.lang.reflect.InvocationTargetException;
 import java.util.ArrayList;
 import java.util.List;
@@ -96,6 +98,12 @@ final class FurtherMethods {
     for (Mapped one : mapped) {
       divergences.addAll(ofResult(one, sample));
     }
+    if (tools.mappers().isGenerated(concept, hop)) {
+      mapped.stream()
+          .flatMap(one -> ofChangedRow(one, sample).stream())
+          .findFirst()
+          .ifPresent(divergences::add);
+    }
     return divergences;
   }
 
@@ -105,14 +113,10 @@ final class FurtherMethods {
     String method =
         MapperNames.result(updates ? MapperNames.UPDATE : MapperNames.method(hop.hop().to()));
     Optional<Object> existing = one.existing().map(SampleRecipe::create);
+    existing.ifPresent(row -> tools.versions().keep(hop, one.source().object(), row));
     Optional<Observation> untouched =
         existing.map(object -> observer.observe(object, hop.hop().to()));
-    List<@Nullable Object> arguments = new ArrayList<>();
-    existing.ifPresent(arguments::add);
-    arguments.add(one.source().object());
-    hop.callerParameters()
-        .forEach(
-            given -> arguments.add(one.callerValues().get(given.target().orElseThrow().name())));
+    List<@Nullable Object> arguments = arguments(existing, one);
     Optional<MapperMethod> call =
         tools.mappers().methodFor(concept, hop, method, arguments.toArray());
     if (call.isEmpty()) {
@@ -127,6 +131,49 @@ final class FurtherMethods {
     } catch (InvocationTargetException thrown) {
       return List.of(failed(method, ObjectAccess.cause(thrown), sample));
     }
+  }
+
+  private List<@Nullable Object> arguments(Optional<Object> existing, Mapped one) {
+    List<@Nullable Object> arguments = new ArrayList<>();
+    existing.ifPresent(arguments::add);
+    arguments.add(one.source().object());
+    hop.callerParameters()
+        .forEach(
+            given -> arguments.add(one.callerValues().get(given.target().orElseThrow().name())));
+    return arguments;
+  }
+
+  /** A row that someone has changed since the source was read must not be updated. */
+  private Optional<Divergence> ofChangedRow(Mapped one, int sample) {
+    Object source = one.source().object();
+    Optional<Object> row = one.existing().map(SampleRecipe::create);
+    Optional<Field> version = row.flatMap(some -> tools.versions().change(hop, source, some));
+    if (version.isEmpty()) {
+      return Optional.empty();
+    }
+    Object[] arguments = arguments(row, one).toArray();
+    String arrived;
+    try {
+      tools
+          .mappers()
+          .methodFor(concept, hop, MapperNames.UPDATE, arguments)
+          .orElseThrow()
+          .call(arguments);
+      arrived = "an update of a changed row";
+    } catch (InvocationTargetException thrown) {
+      Throwable cause = ObjectAccess.cause(thrown);
+      if (cause instanceof FaultException faults
+          && faults.faults().stream().anyMatch(fault -> isOf(fault, version.get()))) {
+        return Optional.empty();
+      }
+      arrived = cause.toString();
+    }
+    String expected = "the fault '" + Fault.CHANGED + "' of " + version.get().name();
+    return Optional.of(different(MapperNames.UPDATE + "()", expected, arrived, sample));
+  }
+
+  private static boolean isOf(Fault fault, Field version) {
+    return fault.code().equals(Fault.CHANGED) && fault.path().text().equals(version.name());
   }
 
   /** The object in a result; the faults if it has none. */

@@ -1,5 +1,6 @@
 package dev.shelftwin.trial;
 
+import dev.shelftwin.ledger.ComparedVersion;
 import dev.shelftwin.ledger.FieldMapping;
 import dev.shelftwin.ledger.HopLedger;
 import dev.shelftwin.plan.GivenValue;
@@ -87,6 +88,12 @@ final class HopRunner {
           }
         } catch (RejectedSample rejected) {
           flow.sources().forEach(field -> refused.add(head(field.name())));
+        }
+      } else if (mapping instanceof ComparedVersion version && existing.isPresent()) {
+        try {
+          expected.converted(access.read(source, version.from()), version.how());
+        } catch (RejectedSample rejected) {
+          refused.add(head(version.from().name()));
         }
       } else if (mapping instanceof FieldMapping.Given given && given.value().isPassed()) {
         TypeRef slot = hop.slot(given.into()).orElse(given.into().type());

@@ -202,15 +202,18 @@ final class RefusedValues {
               sent ->
                   tools
                       .hops()
-                      .refused(hop, sent, existing(), complete.passedValues())
+                      .refused(hop, sent, existing(sent), complete.passedValues())
                       .equals(Set.of(field.name())))
           .flatMap(sent -> divergence(sent, Set.of(field), code));
     }
 
-    private Optional<Object> existing() {
-      return route.updates() && route.hops().size() == 1
-          ? complete.existing().map(SampleRecipe::create)
-          : Optional.empty();
+    private Optional<Object> existing(Object source) {
+      if (!route.updates() || route.hops().size() > 1) {
+        return Optional.empty();
+      }
+      Optional<Object> existing = complete.existing().map(SampleRecipe::create);
+      existing.ifPresent(row -> tools.versions().keep(hop, source, row));
+      return existing;
     }
 
     /** The object with another value; empty if its own type refuses or replaces that. */
@@ -272,7 +275,12 @@ final class RefusedValues {
         Object made =
             tools
                 .mappers()
-                .map(route.concept(), hop, sent, existing().orElse(null), complete.passedValues());
+                .map(
+                    route.concept(),
+                    hop,
+                    sent,
+                    existing(sent).orElse(null),
+                    complete.passedValues());
         return Optional.of(
             divergence(field, Divergence.Kind.MISSING, expected, tools.text().of(made)));
       } catch (InvocationTargetException thrown) {

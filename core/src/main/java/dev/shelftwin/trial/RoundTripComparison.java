@@ -1,5 +1,6 @@
 package dev.shelftwin.trial;
 
+import dev.shelftwin.ledger.Account;
 import dev.shelftwin.ledger.FieldMapping;
 import dev.shelftwin.ledger.HopLedger;
 import dev.shelftwin.shape.Field;
@@ -131,8 +132,30 @@ final class RoundTripComparison {
   }
 
   private static boolean mustComeBack(Route route, Field field) {
-    return route.hops().get(0).outOf(field).anyMatch(RoundTripComparison::keepsValue)
+    return !staysOnTheWay(route, field)
+        && route.hops().get(0).outOf(field).anyMatch(RoundTripComparison::keepsValue)
         && route.lastHop().into(field.name()).filter(RoundTripComparison::keepsValue).isPresent();
+  }
+
+  /** Whether a hop does not map a field's value on purpose, or a table sets another one. */
+  private static boolean staysOnTheWay(Route route, Field field) {
+    Optional<Field> current = Optional.of(field);
+    for (HopLedger hop : route.hops()) {
+      if (current.isEmpty()) {
+        return false; // it is split, joined or derived
+      }
+      List<FieldMapping> mappings = hop.outOf(current.get()).toList();
+      boolean stays =
+          !mappings.isEmpty() && mappings.stream().allMatch(one -> one.account() == Account.STAYS);
+      current = flow(mappings.stream()).map(FieldMapping.Flow::into);
+      boolean set =
+          route.leadsToTable()
+              && current.filter(into -> route.isSetByTable(hop.hop().to(), into)).isPresent();
+      if (stays || set) {
+        return true;
+      }
+    }
+    return false;
   }
 
   private static boolean keepsValue(FieldMapping mapping) {

@@ -3,6 +3,7 @@ package dev.shelftwin.trial;
 import dev.shelftwin.ledger.ConceptLedger;
 import dev.shelftwin.ledger.HopLedger;
 import dev.shelftwin.ledger.ResolvedShape;
+import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.FieldRole;
 import dev.shelftwin.shape.Role;
 import java.util.ArrayList;
@@ -194,6 +195,11 @@ public final class Route {
 
   boolean isRoundTrip() {
     return start.equals(end());
+  }
+
+  /** Whether a table gives a field of its rows another value than it was sent. */
+  boolean isSetByTable(ResolvedShape row, Field field) {
+    return row.role() == Role.PERSISTENCE && concept.roles(row, field).contains(FieldRole.VERSION);
   }
 
   /** Whether rows are stored on the way. */

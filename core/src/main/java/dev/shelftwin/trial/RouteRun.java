@@ -99,7 +99,7 @@ final class RouteRun {
       RouteStep step = route.steps().get(index);
       @Nullable Object existing =
           route.updates() && index == last
-              ? sample.existing().map(SampleRecipe::create).orElseThrow()
+              ? existing(sample, ((RouteStep.ByMapper) step).ledger(), object)
               : null;
       Optional<Observation> untouched =
           Optional.ofNullable(existing).map(target -> observer.observe(target, step.to()));
@@ -143,6 +143,13 @@ final class RouteRun {
     return late.isEmpty() ? RunResult.HELD : result(stops, late);
   }
 
+  /** The object that a mapper updates, which nobody has changed since the source was read. */
+  private Object existing(Sample sample, HopLedger hop, Object source) {
+    Object existing = sample.existing().map(SampleRecipe::create).orElseThrow();
+    tools.versions().keep(hop, source, existing);
+    return existing;
+  }
+
   /** What did not arrive at a step as it must, or must not have arrived. */
   private List<Divergence> divergences(
       int index,
@@ -167,6 +174,11 @@ final class RouteRun {
    */
   Optional<RowLoads> loads(List<Sample> samples) {
     return traffic.loads(samples);
+  }
+
+  /** A lost update of a row, if its version is not what keeps updates apart. */
+  Optional<Divergence> lostUpdate(List<Sample> samples, int number) {
+    return traffic.lostUpdate(samples, number);
   }
 
   /**

@@ -3,6 +3,7 @@ package dev.shelftwin.trial;
 import dev.shelftwin.finding.RuleId;
 import dev.shelftwin.ledger.HopLedger;
 import dev.shelftwin.ledger.ResolvedShape;
+import dev.shelftwin.shape.Field;
 import java.lang.reflect.InvocationTargetException;
 import java.util.ArrayList;
 import java.util.Collection;
@@ -14,6 +15,9 @@ import org.jspecify.annotations.Nullable;
 
 /** What only rows of a real table show: the statements they cost, and what they let out. */
 final class TableTraffic {
+
+  /** A row, and two changes of it. */
+  private static final int OF_ONE_ROW = 3;
 
   private final Route route;
   private final TrialTools tools;
@@ -44,7 +48,73 @@ final class TableTraffic {
         .map(loads -> loads.with(unaccepted(table.to(), loads.walked())));
   }
 
-  /** The row that a sample becomes before a step; empty if something refuses it this time. */
+  /**
+   * A row whose version keeps nobody from writing over what somebody else has written.
+   *
+   * @param samples of which the first ones are used
+   */
+  Optional<Divergence> lostUpdate(List<Sample> samples, int number) {
+    int at = route.table().orElseThrow();
+    RouteStep.ThroughEnd table = (RouteStep.ThroughEnd) route.steps().get(at);
+    HopLedger save = route.mapperAt(at - 1);
+    Optional<Field> version =
+        table
+            .to()
+            .shape()
+            .storedFields()
+            .filter(field -> route.isSetByTable(table.to(), field))
+            .findFirst();
+    if (version.isEmpty() || !save.versions().isEmpty() || samples.size() < OF_ONE_ROW) {
+      return Optional.empty();
+    }
+    Change one = new Change(samples.get(1), at - 1, version.get());
+    Change other = new Change(samples.get(2), at - 1, version.get());
+    return row(samples.get(0), at)
+        .flatMap(row -> table.end().refusesSecondChange(row, one, other))
+        .filter(refused -> !refused && one.hasNewVersion() && other.hasNewVersion())
+        .map(
+            overwritten ->
+                new Divergence(
+                    route.steps().get(at - 1).label(),
+                    table.to().path(version.get()),
+                    Divergence.Kind.CHANGED,
+                    "a refusal of the second of two updates",
+                    "an update that overwrites the first",
+                    number,
+                    List.of()));
+  }
+
+  /** Writes what a sample became over a row. */
+  private final class Change implements End.Mapping {
+
+    private final Sample sample;
+    private final int step;
+    private final Field version;
+    private @Nullable Object row;
+    private @Nullable Object before;
+
+    Change(Sample sample, int step, Field version) {
+      this.sample = sample;
+      this.step = step;
+      this.version = version;
+    }
+
+    @Override
+    public void map(Object object) throws InvocationTargetException {
+      row = object;
+      before = tools.access().read(object, version);
+      Object source = row(sample, step).orElseThrow();
+      HopLedger save = route.mapperAt(step);
+      tools.mappers().map(route.concept(), save, source, object, sample.passedValues());
+    }
+
+    /** Whether anything was written that gives the row a new version. */
+    boolean hasNewVersion() {
+      return row != null && !Objects.equals(before, tools.access().read(row, version));
+    }
+  }
+
+  /** What a sample becomes before a step; empty if something refuses it this time. */
   private Optional<Object> row(Sample sample, int step) {
     Map<String, @Nullable Object> passed = sample.passedValues();
     try {

@@ -300,10 +300,11 @@ public final class Trial {
         new RefusedValues(route, tools)
             .divergences(complete.subList(0, Math.min(COMPLETE, complete.size())), current.get()));
     reporter.pauses();
-    Optional<RowLoads> loads =
-        loading.contains(route) && options.only().isEmpty()
-            ? run.loads(complete)
-            : Optional.empty();
+    boolean countsStatements = loading.contains(route) && options.only().isEmpty();
+    Optional<RowLoads> loads = countsStatements ? run.loads(complete) : Optional.empty();
+    if (countsStatements) {
+      run.lostUpdate(complete, current.get()).ifPresent(divergences::add);
+    }
     return result(route, sent, refusals, divergences, run.exercised(), loads);
   }
 

@@ -20,6 +20,7 @@ final class TrialTools {
   private final CompiledMappers mappers;
   private final UserClasses classes;
   private final HopRunner hops;
+  private final RowVersions versions;
   private final Normalization normalization;
   private final StubAnswers stubs = new StubAnswers();
 
@@ -39,6 +40,7 @@ final class TrialTools {
     RowSource rows = (operation, key) -> repositories().find(operation, key);
     ConversionRunner conversions = new ConversionRunner(classes, access, fitting, rows);
     expected = new ExpectedValues(ledger, classes, access, conversions);
+    versions = new RowVersions(access, expected);
     samplers =
         new ObjectSamplers(
             ledger,
@@ -97,6 +99,10 @@ final class TrialTools {
 
   CompiledMappers mappers() {
     return mappers;
+  }
+
+  RowVersions versions() {
+    return versions;
   }
 
   Normalization normalization() {

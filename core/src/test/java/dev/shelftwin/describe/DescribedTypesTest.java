@@ -84,6 +84,24 @@ class DescribedTypesTest {
   }
 
   @Test
+  void withoutADomainTheMappersOfRequestsCreateRows() throws IOException {
+    String layers =
+        """
+        shelf-twin: 1
+        name: notes
+        layers:
+          store: { role: persistence, package: coop.kiln.store }
+          api: { role: transfer, package: coop.kiln.api }
+        concepts:
+          Note:
+            store: { type: NoteRow, fields: { id: Long key, text: String max 60 } }
+            api: { NewNote: { direction: in, fields: { text: String max 60 } } }
+        """;
+    assertThat(source(described(layers), "NoteRow")).contains("  public NoteRow() {}");
+    assertThat(source(described(plan()), "BookingRow")).contains("  protected BookingRow() {}");
+  }
+
+  @Test
   void rowsThatDescriptionsImplyNeedNotBeWritten() throws IOException {
     Concept booking = described(plan()).plan().concept("Booking").orElseThrow();
     assertThat(booking.rows())

@@ -4,9 +4,11 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import dev.shelftwin.finding.Finding;
 import dev.shelftwin.finding.Remedy;
+import dev.shelftwin.finding.RuleId;
 import dev.shelftwin.testkit.Project;
 import java.nio.file.Path;
 import java.time.LocalDate;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.UnaryOperator;
@@ -544,6 +546,25 @@ class CheckTest {
         .extracting(Finding::message)
         .asString()
         .endsWith("requires a value. This was accepted until 2027-03-31: old rows.");
+  }
+
+  /** The same in every run, whatever order a set or a map happens to have. */
+  @Test
+  void questionsComeInTheOrderOfThePlan() {
+    String accept =
+        "accept: { unfilled-field: '?', lost-field: '?', type-mismatch: '?', row-by-row: '?',"
+            + " leaked-key: '?', open-write: '?' }";
+    List<Finding> findings =
+        new Project(folder)
+            .with("package: coop.kiln.api }", "package: coop.kiln.api, " + accept + " }")
+            .row("{ model: finish, " + accept + " }")
+            .check();
+    assertThat(findings)
+        .filteredOn(finding -> finding.rule() == RuleId.OPEN_QUESTION)
+        .hasSize(12)
+        .isSortedAccordingTo(
+            Comparator.comparing((Finding finding) -> finding.concept().equals("api"))
+                .thenComparing(finding -> finding.at().column()));
   }
 
   @Test

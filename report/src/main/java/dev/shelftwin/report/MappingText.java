@@ -1,6 +1,7 @@
 package dev.shelftwin.report;
 
 import dev.shelftwin.convert.Loss;
+import dev.shelftwin.ledger.ComparedVersion;
 import dev.shelftwin.ledger.FieldMapping;
 import dev.shelftwin.ledger.MappingCases;
 import java.util.stream.Collectors;
@@ -44,6 +45,11 @@ final class MappingText implements MappingCases<String> {
 
   @Override
   public String stays(FieldMapping.Stays mapping) {
+    return mapping.reason().orElse("");
+  }
+
+  @Override
+  public String compared(ComparedVersion mapping) {
     return mapping.reason().orElse("");
   }
 

@@ -72,6 +72,10 @@ public record Fault(String layer, String shape, FieldPath path, String code, Str
     return new Fault("", "", at, MISSING, "a value is required");
   }
 
+  static Fault changed(FieldPath at) {
+    return new Fault("", "", at, CHANGED, "someone else has changed the object in the meantime");
+  }
+
   private Fault below(FieldPath outer) {
     return new Fault(layer, shape, outer.join(path), code, message);
   }

@@ -158,6 +158,18 @@ public final class FaultCollector {
   }
 
   /**
+   * Records a fault if a row was changed since the source was read.
+   *
+   * @param stored the version of the row
+   * @param seen the version that the source has; null if it has none
+   */
+  public void unchanged(String field, @Nullable Object stored, @Nullable Object seen) {
+    if (seen != null && !seen.equals(stored)) {
+      record(List.of(Fault.changed(FieldPath.SELF.field(field))), null);
+    }
+  }
+
+  /**
    * Creates a part of the object from several values. Returns null if any fault was recorded.
    *
    * @param field the source field that a rejection is reported for

@@ -81,19 +81,59 @@ final class LoadedRows implements AutoCloseable {
     }
   }
 
-  private void store(Object row) {
+  /**
+   * Stores a row, reads it in two sessions, and lets both write another change of it.
+   *
+   * @return empty if the row cannot be stored, or the first change is refused
+   */
+  Optional<Boolean> refusesSecondChange(Object row, Mapping one, Mapping other) {
+    Optional<Object> key = store(row);
+    if (key.isEmpty()) {
+      return Optional.empty();
+    }
+    try (EntityManager first = factory.createEntityManager();
+        EntityManager second = factory.createEntityManager()) {
+      first.getTransaction().begin();
+      second.getTransaction().begin();
+      Object inFirst = first.find(row.getClass(), key.get());
+      Object inSecond = second.find(row.getClass(), key.get());
+      return change(first, inFirst, one)
+          ? Optional.of(!change(second, inSecond, other))
+          : Optional.empty();
+    }
+  }
+
+  /** Whether a session may write the change of a row. */
+  private static boolean change(EntityManager session, Object row, Mapping mapping) {
+    boolean written = map(mapping, row).isEmpty();
+    try {
+      if (written) {
+        session.getTransaction().commit();
+      }
+    } catch (RuntimeException refused) {
+      written = false;
+    }
+    if (session.getTransaction().isActive()) {
+      session.getTransaction().rollback();
+    }
+    return written;
+  }
+
+  /** The key of a row that was stored; why one is refused is told by its route. */
+  private Optional<Object> store(Object row) {
     EntityManager session = factory.createEntityManager();
     try {
       session.getTransaction().begin();
       GivenKeys keys = new GivenKeys(session, columns, generators);
       new ReferencedRows(factory.getMetamodel(), keys).persistThoseOf(row);
-      keys.write(row);
+      Object key = keys.write(row);
       session.getTransaction().commit();
+      return Optional.of(key);
     } catch (RuntimeException refused) {
-      // The others are enough; why a row is refused is told by its route.
       if (session.getTransaction().isActive()) {
         session.getTransaction().rollback();
       }
+      return Optional.empty();
     } finally {
       session.close();
     }

@@ -71,14 +71,27 @@ public final class TableEnd implements End {
     if (objects.isEmpty() || !database().areTablesOurs()) {
       return Optional.empty();
     }
-    if (loaded == null) {
-      loaded = LoadedRows.open(database().unit(), database.tables(database().unit().provider()));
-    }
     try {
-      return loaded.load(objects.get(0).getClass(), objects, mapping);
+      return committed().load(objects.get(0).getClass(), objects, mapping);
     } catch (PersistenceException | IllegalArgumentException refused) {
       return Optional.empty();
     }
+  }
+
+  /** {@inheritDoc} In an existing schema nothing may be committed, so that this cannot be told. */
+  @Override
+  public synchronized Optional<Boolean> refusesSecondChange(
+      Object row, Mapping one, Mapping other) {
+    return database().areTablesOurs()
+        ? committed().refusesSecondChange(row, one, other)
+        : Optional.empty();
+  }
+
+  private LoadedRows committed() {
+    if (loaded == null) {
+      loaded = LoadedRows.open(database().unit(), database.tables(database().unit().provider()));
+    }
+    return loaded;
   }
 
   @Override
