@@ -1,8 +1,11 @@
 package dev.shelftwin;
 
 import dev.shelftwin.change.AddedField;
+import dev.shelftwin.change.ChangePreview;
 import dev.shelftwin.change.ChangedSources;
+import dev.shelftwin.change.OwnSources;
 import dev.shelftwin.change.RemovedField;
+import dev.shelftwin.change.RenamedField;
 import dev.shelftwin.change.RetypedField;
 import dev.shelftwin.describe.DescribedTypes;
 import dev.shelftwin.finding.Finding;
@@ -21,10 +24,6 @@ import dev.shelftwin.shape.Shape;
 import dev.shelftwin.shape.TypeRef;
 import dev.shelftwin.source.CodePaths;
 import dev.shelftwin.source.JavaReader;
-import java.io.IOException;
-import java.io.UncheckedIOException;
-import java.nio.file.Files;
-import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
@@ -32,6 +31,8 @@ import java.util.Map;
 import java.util.Set;
 import java.util.function.BiFunction;
 import java.util.function.Predicate;
+import java.util.function.UnaryOperator;
+import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
@@ -110,6 +111,38 @@ public final class WhatIf {
     return preview(changed, removal.sources(), only, removal.plan());
   }
 
+  /**
+   * What another name of a field would do.
+   *
+   * @param name the field, as in {@code Firing.remarks}
+   * @param other its other name
+   * @param only names of layers or types that get it; without any, all of the concept's that have
+   *     the domain's name for it
+   * @throws InputException if it cannot be renamed
+   */
+  public ChangePreview renamed(String name, String other, List<String> only) {
+    int dot = Math.max(0, name.indexOf('.'));
+    ConceptLedger changed = concept(name.substring(0, dot), Place.in("--rename " + other));
+    RenamedField.Renamed renamed =
+        RenamedField.in(
+            changed,
+            chosen(only),
+            only.isEmpty(),
+            name.substring(dot + 1),
+            other,
+            now.ledger(),
+            reader,
+            ownSources(),
+            code.binaries());
+    String field = name.substring(dot + 1);
+    return preview(
+        changed,
+        renamed.sources(),
+        only,
+        renamed.plan(),
+        text -> text.replaceAll("\\b" + Pattern.quote(other) + "\\b", field));
+  }
+
   private ConceptLedger concept(String name, Place asked) {
     List<String> known = now.ledger().concepts().stream().map(ConceptLedger::name).toList();
     return now.ledger().concepts().stream()
@@ -140,43 +173,54 @@ public final class WhatIf {
 
   private ChangePreview preview(
       ConceptLedger concept, ChangedSources sources, List<String> only, Plan plan) {
+    return preview(concept, sources, only, plan, text -> text);
+  }
+
+  /**
+   * Makes the ledger again.
+   *
+   * @param sameText a text about the change as it was before, to compare findings
+   */
+  private ChangePreview preview(
+      ConceptLedger concept,
+      ChangedSources sources,
+      List<String> only,
+      Plan plan,
+      UnaryOperator<String> sameText) {
     if (sources.files().isEmpty()) {
       throw new InputException(
           Place.in("--in " + String.join(",", only)),
           concept.name() + " has no such layer or type",
           "name layers of the plan, or types of the concept");
     }
-    return preview(sources, plan);
-  }
-
-  private ChangePreview preview(ChangedSources sources, Plan plan) {
-    Path folder = written(sources);
-    List<Path> first = new ArrayList<>(List.of(folder));
-    first.addAll(code.sources());
-    CodePaths changed = new CodePaths(code.classes(), first, code.classPath(), code.described());
-    try (ShelfTwin then = open.apply(plan, changed)) {
+    try (ChangedCode changed = ChangedCode.write(sources, code);
+        ShelfTwin then = open.apply(plan, changed.paths())) {
       List<Finding> before = now.check().findings();
-      List<Finding> after =
-          then.check().findings().stream().map(one -> inPlace(one, folder, sources)).toList();
+      List<Finding> after = then.check().findings().stream().map(changed::inPlace).toList();
       Generated mappers = then.generate();
-      Generated present = now.generate();
-      Map<String, String> texts = present.texts();
-      List<String> own = present.files().stream().map(SourceFile::path).toList();
-      List<String> callers = new Callers(code.sources(), own).of(recreated(then));
+      Map<String, String> texts = now.generate().texts();
+      List<String> byHand = new ArrayList<>(sources.byHand());
+      byHand.addAll(new Callers(ownSources()).of(recreated(then)));
       return new ChangePreview(
-          new ChangedSources(sources.files(), callers),
-          without(after, before),
-          without(before, after),
+          new ChangedSources(sources.files(), byHand),
+          without(after, before, sameText),
+          without(before, after, sameText),
           mappers.texts().entrySet().stream()
               .filter(mapper -> !mapper.getValue().equals(texts.get(mapper.getKey())))
               .map(Map.Entry::getKey)
               .sorted()
               .toList(),
           mappers.unwritten().stream().map(one -> one.mapper() + ": " + one.reason()).toList(),
-          uncompiled(changed, mappers, folder, sources));
-    } finally {
-      DescribedCode.delete(folder);
+          changed.uncompiled(mappers.texts(), texts, ownSources()).stream()
+              .filter(error -> byHand.stream().noneMatch(one -> one.startsWith(line(error.at()))))
+              .map(error -> error.at() + ": " + error.message())
+              .toList());
     }
+  }
+
+  /** The beginning of what says that something in a line must be done by hand. */
+  private static String line(Place at) {
+    return at.file() + ":" + at.line() + "  ";
   }
 
   /** The types whose constructors or factories take other values then. */
@@ -202,74 +246,20 @@ public final class WhatIf {
         .toList();
   }
 
-  /** What the compiler says about the changed sources, and about the mappers of them. */
-  private static List<String> uncompiled(
-      CodePaths changed, Generated mappers, Path folder, ChangedSources sources) {
-    try {
-      return changed
-          .userCode()
-          .run(
-              mappers.texts(),
-              List.of(),
-              (loader, failures) ->
-                  failures.entrySet().stream()
-                      .map(one -> one.getKey() + ": " + one.getValue())
-                      .toList());
-    } catch (InputException wrong) {
-      return wrong.errors().stream()
-          .map(error -> inPlace(error.at(), folder, sources) + ": " + error.message())
-          .toList();
-    }
+  private OwnSources ownSources() {
+    return new OwnSources(
+        code.sources(), now.generate().files().stream().map(SourceFile::path).toList());
   }
 
   /** Findings that are not among others, wherever they stand. */
-  private static List<Finding> without(List<Finding> findings, List<Finding> others) {
+  private static List<Finding> without(
+      List<Finding> findings, List<Finding> others, UnaryOperator<String> sameText) {
     Set<String> known = new HashSet<>();
-    others.forEach(one -> known.add(key(one)));
-    return findings.stream().filter(one -> !known.contains(key(one))).toList();
+    others.forEach(one -> known.add(sameText.apply(key(one))));
+    return findings.stream().filter(one -> !known.contains(sameText.apply(key(one)))).toList();
   }
 
   private static String key(Finding finding) {
     return finding.rule() + finding.concept() + finding.hop() + finding.field() + finding.message();
-  }
-
-  private static Finding inPlace(Finding finding, Path folder, ChangedSources sources) {
-    return new Finding(
-        finding.rule(),
-        finding.concept(),
-        finding.hop(),
-        finding.field(),
-        finding.message(),
-        finding.remedies(),
-        inPlace(finding.at(), folder, sources));
-  }
-
-  /** A place in a changed source as one in the source itself. */
-  private static Place inPlace(Place at, Path folder, ChangedSources sources) {
-    Path file = Path.of(at.file());
-    return sources.files().keySet().stream()
-        .filter(source -> file.startsWith(folder) && source.endsWith(file.getFileName()))
-        .findFirst()
-        .map(source -> new Place(source.toString(), at.line(), at.column(), at.text()))
-        .orElse(at);
-  }
-
-  private static Path written(ChangedSources sources) {
-    try {
-      Path folder =
-          Files.createTempDirectory(DescribedCode.FOLDER + ProcessHandle.current().pid() + "-");
-      for (Map.Entry<Path, ChangedSources.Changed> file : sources.files().entrySet()) {
-        if (!file.getKey().toString().endsWith(".java")) {
-          continue; // the plan, which is at hand
-        }
-        Path inPackage = folder.resolve(file.getValue().packageName().replace('.', '/'));
-        Files.createDirectories(inPackage);
-        Files.writeString(
-            inPackage.resolve(file.getKey().getFileName().toString()), file.getValue().after());
-      }
-      return folder;
-    } catch (IOException full) {
-      throw new UncheckedIOException(full);
-    }
   }
 }

@@ -61,7 +61,7 @@ class ImportsTest {
           Map.entry(
               "",
               List.of("source", "draft", "rule", "generate", "observe", "wire", "store", "change")),
-          Map.entry("report", List.of("rule", "generate", "observe")),
+          Map.entry("report", List.of("rule", "generate", "observe", "change")),
           Map.entry("processor", List.of("source", "rule", "generate")),
           Map.entry("junit", List.of("", "report")),
           Map.entry("cli", List.of("", "report")),

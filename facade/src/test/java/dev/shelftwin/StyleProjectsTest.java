@@ -3,6 +3,8 @@ package dev.shelftwin;
 import static dev.shelftwin.testkit.Trials.divergences;
 import static org.assertj.core.api.Assertions.assertThat;
 
+import dev.shelftwin.change.ChangePreview;
+import dev.shelftwin.change.ChangedSources;
 import dev.shelftwin.finding.Finding;
 import dev.shelftwin.trial.Outcome;
 import dev.shelftwin.trial.RouteResult;
@@ -13,6 +15,7 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.OptionalInt;
 import java.util.Set;
+import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -58,5 +61,22 @@ class StyleProjectsTest {
         .filteredOn(route -> route.divergences().isEmpty())
         .extracting(RouteResult::outcome)
         .containsOnly(Outcome.HELD);
+  }
+
+  /** Changed sources are completed by the processors of the build before they are read. */
+  @Test
+  void aChangeOfClassesThatLombokCompletesIsTriedAsTheyAreThen() throws IOException {
+    StyleProject style = new StyleProject("lab", folder);
+    style.draft();
+    ChangePreview added = style.run(twin -> twin.whatIf().added("Glaze", "shine: int", List.of()));
+    assertThat(added.sources().files().values())
+        .extracting(ChangedSources.Changed::after)
+        .hasSize(3)
+        .allMatch(text -> text.matches("(?s).*\\n  (private )?int shine;\\n}\\n"));
+    assertThat(added.breaks()).isFalse();
+    ChangePreview renamed =
+        style.run(twin -> twin.whatIf().renamed("Glaze.name", "title", List.of()));
+    assertThat(renamed.sources().files()).hasSize(3);
+    assertThat(renamed.breaks()).isFalse();
   }
 }

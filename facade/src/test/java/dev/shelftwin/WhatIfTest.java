@@ -4,6 +4,7 @@ import static dev.shelftwin.testkit.Trials.assertHeld;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import dev.shelftwin.change.ChangePreview;
 import dev.shelftwin.change.ChangedSources;
 import dev.shelftwin.finding.Finding;
 import dev.shelftwin.finding.InputException;
@@ -133,6 +134,116 @@ class WhatIfTest {
       assertThat(ofView.broken())
           .extracting(Finding::message)
           .contains("Booking.workshop has no counterpart in BookingView.");
+    }
+  }
+
+  /** A desk that uses a field in all ways, and things that only have the same name. */
+  private static final String DESK =
+      """
+      package coop.kiln.bookings;
+
+      import coop.kiln.bookings.api.BookingView;
+      import coop.kiln.bookings.model.Booking;
+      import coop.kiln.bookings.store.BookingRow;
+      import java.util.List;
+      import java.util.function.Function;
+
+      /** @param workshop stays */
+      record Desk(String workshop) {
+
+        static final String QUERY = "select b from BookingRow b where b.workshop = ?1";
+
+        List<Function<Booking, String>> columns() {
+          return List.of(Booking::workshop, one -> one.workshop().strip());
+        }
+
+        boolean move(BookingRow row, BookingView view) {
+          row.setWorkshop(workshop); // not workshop()
+          String workshop = row.getWorkshop();
+          return view.workshop().equals(workshop) || workshop.equals(workshop());
+        }
+      }
+      """;
+
+  @Test
+  void aFieldIsRenamedWhereverItIsUsed() throws IOException {
+    Path desk = plan.resolveSibling("src/main/java/coop/kiln/bookings/Desk.java");
+    Files.writeString(desk, DESK);
+    Files.writeString(
+        plan,
+        Files.readString(plan)
+            .replace(
+                "      - { model: status,",
+                "      - { model: workshop, is: identity }\n      - { model: status,"));
+    try (ShelfTwin twin = ShelfTwin.open(plan, CODE)) {
+      ChangePreview preview = twin.whatIf().renamed("Booking.workshop", "room", List.of());
+      assertThat(preview.uncompiled()).isEmpty();
+      assertThat(preview.unwritten()).isEmpty();
+      assertThat(preview.broken()).allMatch(one -> one.rule().key().equals("description-drift"));
+      Map<Path, ChangedSources.Changed> files = preview.sources().files();
+      assertThat(files.get(desk).after())
+          .isEqualTo(
+              DESK.replace(
+                      "Booking::workshop, one -> one.workshop()",
+                      "Booking::room, one -> one.room()")
+                  .replace("setWorkshop", "setRoom")
+                  .replace("getWorkshop", "getRoom")
+                  .replace("view.workshop()", "view.room()"));
+      assertThat(files.get(plan).after()).contains("- { model: room, is: identity }");
+      assertThat(preview.sources().byHand())
+          .containsExactlyInAnyOrder(
+              desk.resolveSibling("model/Booking.java")
+                  + ":22  throw new IllegalArgumentException(\"workshop has more than 60 characters\");",
+              desk
+                  + ":12  static final String QUERY = \"select b from BookingRow b where b.workshop = ?1\";",
+              "BookingView: callers see 'room' instead of 'workshop'; tell them, or keep the name with an annotation",
+              "NewBooking: callers see 'room' instead of 'workshop'; tell them, or keep the name with an annotation");
+      for (String source : List.of("model/Booking", "store/BookingRow", "api/NewBooking")) {
+        Path file = desk.resolveSibling(source + ".java");
+        assertThat(files.get(file).after().replaceAll("name = \"workshop\"|\"workshop has", ""))
+            .contains("room")
+            .doesNotContain("workshop");
+      }
+    }
+  }
+
+  /** Each: the field and its new name, where, and the row of the plan that pairs both names. */
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      textBlock =
+          """
+          Booking.workshop | room | api         | { model: workshop, api: room }
+          Booking.workshop | room | BookingView | { model: workshop, BookingView: room }
+          Booking.workshop | room | model       | { model: room, store: workshop, api: workshop }
+          Booking.status   | step | api         | { value: REQUESTED } }, api: step }
+          """)
+  void namesThatAreNoLongerTheSameArePaired(String field, String name, String only, String row)
+      throws IOException {
+    try (ShelfTwin twin = ShelfTwin.open(plan, CODE)) {
+      ChangePreview preview = twin.whatIf().renamed(field, name, List.of(only));
+      assertThat(preview.sources().files().get(plan).after()).contains(row);
+      assertThat(preview.unwritten()).isEmpty();
+      assertThat(preview.broken()).allMatch(one -> one.rule().key().equals("description-drift"));
+    }
+  }
+
+  /** Each: the field, its new name, and the error. */
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      textBlock =
+          """
+          Booking.workshop | status | Booking has a field status already
+          Booking.workshop | class  | this is no name of a field
+          Booking.room     | hall   | Booking has no field room
+          Bookings.room    | hall   | the plan has no concept Bookings
+          """)
+  void whatCannotBeRenamedIsAnError(String field, String name, String error) {
+    try (ShelfTwin twin = ShelfTwin.open(plan, CODE)) {
+      assertThatThrownBy(() -> twin.whatIf().renamed(field, name, List.of()))
+          .isInstanceOf(InputException.class)
+          .hasMessageContaining(error);
     }
   }
 

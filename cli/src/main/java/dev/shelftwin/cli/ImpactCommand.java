@@ -1,7 +1,7 @@
 package dev.shelftwin.cli;
 
-import dev.shelftwin.ChangePreview;
 import dev.shelftwin.ShelfTwin;
+import dev.shelftwin.change.ChangePreview;
 import dev.shelftwin.ledger.ShapeChange;
 import dev.shelftwin.plan.Layer;
 import dev.shelftwin.report.FieldImpact;
@@ -86,12 +86,20 @@ final class ImpactCommand implements Callable<Integer> {
     private @Nullable String retype;
 
     @Option(
+        names = "--rename",
+        paramLabel = "NAME",
+        description =
+            "Show what it would do to give the field this name in the types of its concept that"
+                + " have the domain's name for it, and wherever they are used.")
+    private @Nullable String rename;
+
+    @Option(
         names = "--remove",
         description = "Show what it would do to remove the field from all types of its concept.")
     private boolean remove;
 
     private boolean isChange() {
-      return add != null || retype != null || remove;
+      return add != null || retype != null || rename != null || remove;
     }
   }
 
@@ -99,15 +107,13 @@ final class ImpactCommand implements Callable<Integer> {
       names = "--in",
       paramLabel = "LAYER|TYPE",
       split = ",",
-      description =
-          "With --add, --retype or --remove: only the types of these layers, or these types.")
+      description = "With a change: only the types of these layers, or these types.")
   private List<String> in = new ArrayList<>();
 
   @Option(
       names = "--patch",
       description =
-          "With --add, --retype or --remove: print the edits of the sources as a unified diff, and nothing"
-              + " else.")
+          "With a change: print the edits of the sources as a unified diff, and nothing else.")
   private boolean patch;
 
   ImpactCommand(Console console) {
@@ -117,10 +123,10 @@ final class ImpactCommand implements Callable<Integer> {
   /** An option that has no effect would mislead. */
   private void requireEffect() {
     String wrong = "";
-    if (subject.isChange() && format == Format.JSON) {
-      wrong = "--format json shows no change: leave it out with --add, --retype and --remove";
+    if (subject.isChange() && patch && format == Format.JSON) {
+      wrong = "--patch prints a unified diff: leave --format out";
     } else if (!subject.isChange() && (patch || !in.isEmpty())) {
-      wrong = "--patch and --in go with --add, --retype or --remove";
+      wrong = "--patch and --in go with --add, --retype, --rename or --remove";
     }
     if (!wrong.isEmpty()) {
       throw new ParameterException(Objects.requireNonNull(spec).commandLine(), wrong);
@@ -140,26 +146,34 @@ final class ImpactCommand implements Callable<Integer> {
     Path plan = words.size() > fields ? Path.of(words.get(fields)) : PLAN;
     try (ShelfTwin twin = places.open(plan, console)) {
       if (subject.add != null) {
-        return preview(twin.whatIf().added(words.get(0), subject.add, in));
+        return preview(twin, twin.whatIf().added(words.get(0), subject.add, in));
       }
       if (subject.retype != null) {
-        return preview(twin.whatIf().retyped(words.get(0), subject.retype, in));
+        return preview(twin, twin.whatIf().retyped(words.get(0), subject.retype, in));
+      }
+      if (subject.rename != null) {
+        return preview(twin, twin.whatIf().renamed(words.get(0), subject.rename, in));
       }
       if (subject.remove) {
-        return preview(twin.whatIf().removed(words.get(0), in));
+        return preview(twin, twin.whatIf().removed(words.get(0), in));
       }
       console.out().print(ofField ? ofField(twin, words.get(0)) : ofSubject(twin));
       return ExitCode.DONE;
     }
   }
 
-  private int preview(ChangePreview preview) {
+  private int preview(ShelfTwin twin, ChangePreview preview) {
     if (patch) {
       console.out().print(PatchText.of(preview.sources()));
       preview.uncompiled().forEach(error -> console.err().println("by hand  " + error));
       preview.sources().byHand().forEach(call -> console.err().println("by hand  " + call));
     } else {
-      console.out().print(PreviewText.of(preview, console.style()));
+      console
+          .out()
+          .print(
+              format == Format.JSON
+                  ? ImpactJson.of(twin.plan().name(), preview)
+                  : PreviewText.of(preview, console.style()));
     }
     return preview.breaks() ? ExitCode.FOUND : ExitCode.DONE;
   }

@@ -1,6 +1,6 @@
 package dev.shelftwin.cli;
 
-import dev.shelftwin.ChangePreview;
+import dev.shelftwin.change.ChangePreview;
 import dev.shelftwin.finding.Finding;
 import dev.shelftwin.report.Style;
 import java.util.ArrayList;
@@ -21,10 +21,11 @@ final class PreviewText {
     part(text, style.bad("what breaks"), findings(preview.broken()));
     part(text, style.bad("what does not compile then"), preview.uncompiled());
     part(text, style.good("what is solved"), findings(preview.solved()));
-    part(text, style.doubtful("calls that have to change"), preview.sources().byHand());
+    part(text, style.doubtful("to do by hand"), preview.sources().byHand());
     if (!preview.breaks()) {
-      text.append(style.good("nothing breaks"))
-          .append(" in the plan, these types and the generated mappers; compile the rest\n");
+      String what = preview.sources().byHand().isEmpty() ? "nothing" : "nothing else";
+      text.append(style.good(what + " breaks"))
+          .append(" in the plan, the sources and the generated mappers\n");
     }
     return text.toString();
   }

@@ -547,7 +547,7 @@ class CommandLineIT {
           trial --concept Fring PLAN            | the plan has no concept Fring  | did you mean 'Firing'?
           trial --mappers-only PLAN             | the plan names no existing mapper | name them in 'existing-mappers'
           trial --compare PLAN                  | the plan names no existing mapper | name them in 'existing-mappers'
-          impact Firing --add x:int --format json PLAN | shows no change         | --help
+          impact Firing.remarks --remove --patch --format json PLAN | prints a unified diff | --help
           impact Firing.remarks --patch PLAN    | go with --add                  | --help
           check --class-path nowhere.jar PLAN   | names what is not there: nowhere.jar | build the project first
           check --sources nowhere PLAN          | there is no such source folder | build the project first

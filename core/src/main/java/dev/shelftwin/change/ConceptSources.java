@@ -48,16 +48,12 @@ final class ConceptSources {
    * @param edit gives the text of the file; empty if the source cannot be edited
    */
   void edit(ResolvedShape shape, Function<TypeSource, Optional<String>> edit) {
-    Shape declared = shape.shape();
-    Place place = declared.place();
-    Path file = Path.of(place.file());
-    if (place.line() == 0 || !Files.isRegularFile(file)) {
-      error(
-          place,
-          shape.label() + " has no source that could be changed",
-          "name its folder in 'code: sources', or leave the type out with --in");
+    Optional<Path> found = file(shape);
+    if (found.isEmpty()) {
       return;
     }
+    Shape declared = shape.shape();
+    Path file = found.get();
     // Several types may stand in one file.
     ChangedSources.@Nullable Changed known = files.get(file);
     TypeSource source =
@@ -67,15 +63,33 @@ final class ConceptSources {
     Optional<String> after = edit.apply(source);
     String before = known == null ? source.text() : known.before();
     if (after.isEmpty()) {
-      error(
-          place,
-          "the source of " + shape.label() + " does not declare the field itself",
-          "change it there yourself, and leave the type out with --in");
+      notDeclared(shape);
     }
     after.ifPresent(
         text ->
             files.put(
                 file, new ChangedSources.Changed(declared.type().packageName(), before, text)));
+  }
+
+  /** The source of a type; an error if it has none. */
+  Optional<Path> file(ResolvedShape shape) {
+    Place place = shape.shape().place();
+    Path file = Path.of(place.file());
+    if (place.line() > 0 && Files.isRegularFile(file) && place.file().endsWith(".java")) {
+      return Optional.of(file);
+    }
+    error(
+        place,
+        shape.label() + " has no source that could be changed",
+        "name its folder in 'code: sources', or leave the type out with --in");
+    return Optional.empty();
+  }
+
+  void notDeclared(ResolvedShape shape) {
+    error(
+        shape.shape().place(),
+        "the source of " + shape.label() + " does not declare the field itself",
+        "change it there yourself, and leave the type out with --in");
   }
 
   void error(Place at, String message, String remedy) {

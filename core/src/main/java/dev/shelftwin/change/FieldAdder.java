@@ -10,6 +10,8 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
 import javax.lang.model.element.Modifier;
 
 /** Adds a field to a type, in the way in which the type has its other fields. */
@@ -41,6 +43,8 @@ final class FieldAdder {
     imports.add(field.type());
     if (source.isRecord()) {
       toRecord(field);
+    } else if (hasOnlyFields()) {
+      toFields(field);
     } else if (isBean() || mainConstructor().isEmpty()) {
       toBean(field);
     } else {
@@ -248,6 +252,45 @@ final class FieldAdder {
                     || method.equalsIgnoreCase("get" + field)
                     || method.equalsIgnoreCase("is" + field)
                     || method.equalsIgnoreCase("set" + field));
+  }
+
+  // Classes whose fields are used directly, or whose methods a tool adds while they are compiled
+
+  private boolean hasOnlyFields() {
+    List<String> names = source.fields().stream().map(one -> one.getName().toString()).toList();
+    return !names.isEmpty()
+        && mainConstructor().isEmpty()
+        && source.methods().stream().noneMatch(one -> isAccessor(one.getName().toString(), names));
+  }
+
+  private void toFields(NewField field) {
+    List<VariableTree> fields = source.fields();
+    VariableTree last = fields.get(fields.size() - 1);
+    Set<Modifier> flags = last.getModifiers().getFlags();
+    String modifiers =
+        flags.stream()
+            .filter(one -> one != Modifier.FINAL || last.getInitializer() == null)
+            .map(one -> one + " ")
+            .collect(Collectors.joining());
+    declare(
+        columns.annotation(field)
+            + modifiers
+            + field.nullable()
+            + " "
+            + field.name()
+            + columns.first(field)
+            + ";",
+        areApart(fields) ? "\n\n  " : "\n  ");
+  }
+
+  /** Whether there is an empty line before the last field. */
+  private boolean areApart(List<VariableTree> fields) {
+    long start = source.start(fields.get(fields.size() - 1));
+    long before =
+        fields.size() == 1
+            ? source.text().indexOf('{', (int) source.start(source.type()))
+            : source.end(fields.get(fields.size() - 2));
+    return source.text().substring((int) before, (int) start).matches("(?s).*\n\\s*\n.*");
   }
 
   // Beans and entities

@@ -49,12 +49,8 @@ public record UserCode(List<Path> binaries, List<Path> sources, List<Path> libra
       Map<String, String> mappers,
       Collection<String> others,
       BiFunction<UserClassLoader, Map<String, String>, T> use) {
-    List<Path> classPath = new ArrayList<>(binaries);
-    classPath.add(runtime());
-    classPath.addAll(libraries);
     List<String> uncompiled = others.stream().filter(other -> !isCompiled(other)).toList();
-    MemoryCompiler.Compiled compiled =
-        new MemoryCompiler(classPath, sources).compileEach(mappers, uncompiled);
+    MemoryCompiler.Compiled compiled = compiler().compileEach(mappers, uncompiled);
     Thread thread = Thread.currentThread();
     ClassLoader before = thread.getContextClassLoader();
     try (UserClassLoader loader = new UserClassLoader(compiled.classes(), binaries)) {
@@ -65,6 +61,14 @@ public record UserCode(List<Path> binaries, List<Path> sources, List<Path> libra
     } finally {
       thread.setContextClassLoader(before);
     }
+  }
+
+  /** A compiler over the users' code. */
+  public MemoryCompiler compiler() {
+    List<Path> classPath = new ArrayList<>(binaries);
+    classPath.add(runtime());
+    classPath.addAll(libraries);
+    return new MemoryCompiler(classPath, sources);
   }
 
   private boolean isCompiled(String className) {

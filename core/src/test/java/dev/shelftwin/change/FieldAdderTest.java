@@ -32,6 +32,17 @@ class FieldAdderTest {
 
           public record Kiln() {}
           """,
+          "fields",
+          """
+          package coop.kiln.api;
+
+          @Value
+          class Kiln {
+            static final int MOST = 1400;
+            @Singular List<String> codes;
+            int highest;
+          }
+          """,
           "long",
           """
           package coop.kiln.api;
@@ -136,6 +147,7 @@ class FieldAdderTest {
           empty  | TRANSFER    | doors: int                | public record Kiln(int doors) {}
           line   | TRANSFER    | since: Instant?           | import java.time.Instant; // public record Kiln(String code, int highest, Instant since) {} // ours
           line   | DOMAIN      | since: Instant?           | import java.util.Optional; // public record Kiln(String code, int highest, Optional<Instant> since) {} // ours
+          fields | DOMAIN      | doors: int                | int highest; // int doors; // }
           long   | TRANSFER    | shelves: int              | public record Kiln( // String code, // int highestTemperature, // String manufacturerOfTheKiln, // int doors, // int shelves) {}
           lines  | DOMAIN      | doors: int                | int highest, // int doors) { // public static Kiln small(String code, int doors) { // return new Kiln(code, 1000, doors); // return new Kiln(code, highest + 10, doors);
           class  | DOMAIN      | doors: int                | private final int doors; // private Kiln(String code, String note, int doors) { // this.doors = doors; // public static Kiln of(String code, Optional<String> note, int doors) { // return new Kiln(code, note.orElse(null), doors); // public int doors() { // return doors; // public int length() {

@@ -1,8 +1,10 @@
 package dev.shelftwin.report;
 
+import dev.shelftwin.change.ChangePreview;
 import dev.shelftwin.ledger.ShapeChange;
 import dev.shelftwin.plan.Layer;
 import dev.shelftwin.rule.LayerUser;
+import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -79,6 +81,21 @@ public final class ImpactJson {
                                 "uses", user.uses(),
                                 "at", JsonReport.place(user.place())))
                     .toList()));
+  }
+
+  /** What a change of a field would do. */
+  public static String of(String plan, ChangePreview preview) {
+    return JsonReport.write(
+        JsonReport.object(
+            "plan", plan,
+            "breaks", preview.breaks(),
+            "files", preview.sources().files().keySet().stream().map(Path::toString).toList(),
+            "mappers", preview.mappers(),
+            "unwritten", preview.unwritten(),
+            "broken", preview.broken().stream().map(JsonReport::finding).toList(),
+            "uncompiled", preview.uncompiled(),
+            "solved", preview.solved().stream().map(JsonReport::finding).toList(),
+            "by-hand", preview.sources().byHand()));
   }
 
   /** What changed between two states of the code. */

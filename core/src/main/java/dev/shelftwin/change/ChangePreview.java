@@ -1,6 +1,5 @@
-package dev.shelftwin;
+package dev.shelftwin.change;
 
-import dev.shelftwin.change.ChangedSources;
 import dev.shelftwin.finding.Finding;
 import java.util.List;
 import java.util.Objects;

@@ -1,0 +1,155 @@
+package dev.shelftwin.change;
+
+import dev.shelftwin.finding.InputException;
+import dev.shelftwin.ledger.ConceptLedger;
+import dev.shelftwin.ledger.Ledger;
+import dev.shelftwin.ledger.ResolvedShape;
+import dev.shelftwin.plan.Plan;
+import dev.shelftwin.shape.Field;
+import dev.shelftwin.shape.Place;
+import dev.shelftwin.shape.Role;
+import dev.shelftwin.shape.Shapes;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.function.Predicate;
+import javax.lang.model.SourceVersion;
+
+/**
+ * Gives a field another name in the types of a concept, in all code that uses it, and in the plan.
+ */
+public final class RenamedField {
+
+  private final ConceptLedger concept;
+  private final String field;
+  private final String name;
+  private final ConceptSources sources;
+  private final Map<ResolvedShape, Renaming> renamings = new LinkedHashMap<>();
+
+  private RenamedField(ConceptLedger concept, String field, String name, ConceptSources sources) {
+    this.concept = concept;
+    this.field = field;
+    this.name = name;
+    this.sources = sources;
+  }
+
+  /**
+   * Sources and a plan with the other name.
+   *
+   * @param sources the changed sources, and the plan's files if a row changes; by hand is what
+   *     others see of the name
+   * @param plan the plan with the other name
+   */
+  public record Renamed(ChangedSources sources, Plan plan) {}
+
+  /**
+   * Renames a field.
+   *
+   * @param only which types of the concept are changed
+   * @param all whether these are all types: then only those that have the hub's name for it
+   * @param field the field's name in the hub
+   * @param name its other name
+   * @param code the sources that may use it
+   * @param classPath what they need
+   * @throws InputException if there is no such field, the name cannot be used, or a source cannot
+   *     be edited
+   */
+  public static Renamed in(
+      ConceptLedger concept,
+      Predicate<ResolvedShape> only,
+      boolean all,
+      String field,
+      String name,
+      Ledger ledger,
+      Shapes shapes,
+      OwnSources code,
+      List<Path> classPath) {
+    ConceptSources sources = new ConceptSources(concept, ledger, shapes);
+    sources.field(field);
+    if (!SourceVersion.isIdentifier(name) || SourceVersion.isKeyword(name)) {
+      throw new InputException(
+          Place.in("--rename " + name), "this is no name of a field", "name it as Java allows");
+    }
+    RenamedField renamed = new RenamedField(concept, field, name, sources);
+    concept.shapes().filter(only).forEach(shape -> renamed.choose(shape, all));
+    ChangedSources changed =
+        new RenamedSources(code, classPath).with(List.copyOf(renamed.renamings.values()));
+    return renamed.result(changed, ledger, shapes);
+  }
+
+  private void choose(ResolvedShape shape, boolean all) {
+    Set<String> names = sources.names(shape, field);
+    if (names.size() > 1 || names.stream().anyMatch(one -> one.contains("."))) {
+      if (!all) {
+        sources.error(
+            shape.shape().place(),
+            shape.label() + " has the field in parts: " + String.join(", ", names),
+            "rename them there yourself, and leave the type out with --in");
+      }
+      return;
+    }
+    for (String old : names) {
+      if (all && !old.equals(field)) {
+        return; // the plan pairs both names
+      }
+      if (sources.file(shape).isEmpty()) {
+        return;
+      }
+      if (shape.shape().field(name).isPresent()) {
+        sources.error(
+            shape.shape().place(),
+            shape.label() + " has a field " + name + " already",
+            "choose another name");
+      }
+      renamings.put(shape, Renaming.of(shape.shape(), old, name));
+    }
+  }
+
+  private Renamed result(ChangedSources changed, Ledger ledger, Shapes shapes) {
+    List<String> seen = new ArrayList<>();
+    renamings.forEach(
+        (shape, renaming) -> {
+          Path file = Path.of(shape.shape().place().file());
+          if (!changed.files().containsKey(file)) {
+            sources.notDeclared(shape);
+          }
+          outside(shape, renaming, seen);
+        });
+    sources.changed();
+    PlanNames names = new PlanNames(ledger, shapes, List.copyOf(renamings.values()));
+    names.rename();
+    names.pair(concept, field, this::nameThen);
+    Map<Path, ChangedSources.Changed> files = new LinkedHashMap<>(changed.files());
+    files.putAll(names.edits().files());
+    seen.addAll(changed.byHand());
+    return new Renamed(new ChangedSources(files, seen), names.plan());
+  }
+
+  /** The field's name in a type after the change; empty if the type does not have it as a whole. */
+  private Optional<String> nameThen(ResolvedShape shape) {
+    if (renamings.containsKey(shape)) {
+      return Optional.of(name);
+    }
+    Set<String> names = sources.names(shape, field);
+    return names.size() == 1 ? names.stream().findFirst() : Optional.empty();
+  }
+
+  /** What others see of the name, if no annotation says another one. */
+  private static void outside(ResolvedShape shape, Renaming renaming, List<String> seen) {
+    Field field = shape.shape().field(renaming.from()).orElseThrow();
+    if (field.externalName().isEmpty() && shape.role() == Role.TRANSFER) {
+      seen.add(
+          "%s: callers see '%s' instead of '%s'; tell them, or keep the name with an annotation"
+              .formatted(shape.label(), renaming.to(), renaming.from()));
+    }
+    if (field.externalName().isEmpty() && shape.role() == Role.PERSISTENCE) {
+      seen.add(
+          "%s: the column of '%s' gets the name of '%s'; rename it in the database, or keep the name with an annotation"
+              .formatted(shape.label(), renaming.from(), renaming.to()));
+    }
+  }
+}
