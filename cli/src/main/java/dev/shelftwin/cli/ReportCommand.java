@@ -2,12 +2,16 @@ package dev.shelftwin.cli;
 
 import dev.shelftwin.PageFile;
 import dev.shelftwin.ShelfTwin;
-import dev.shelftwin.finding.Finding;
 import dev.shelftwin.report.HtmlReport;
 import dev.shelftwin.report.MarkdownPage;
+import dev.shelftwin.report.Page;
+import dev.shelftwin.trial.TrialOptions;
+import dev.shelftwin.trial.TrialResult;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Objects;
+import java.util.Optional;
 import java.util.concurrent.Callable;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Command;
@@ -38,10 +42,30 @@ final class ReportCommand implements Callable<Integer> {
     this.console = console;
   }
 
+  @Option(
+      names = "--trial",
+      description = "Run a trial, and show which fields it has tried and how routes broke.")
+  private boolean trial;
+
+  @Option(
+      names = "--samples",
+      paramLabel = "COUNT",
+      description = "With --trial: the number of samples on each route; ${DEFAULT-VALUE}.")
+  private int samples = TrialOptions.DEFAULT_SAMPLES;
+
   @Override
   public Integer call() {
+    Optional<TrialResult> result = Optional.empty();
+    if (trial) {
+      TrialSupervisor.Outcome outcome = tried();
+      result = Optional.ofNullable(outcome.result());
+      if (result.isEmpty()) {
+        return outcome.exitCode();
+      }
+    }
+    Optional<TrialResult> shown = result;
     try (ShelfTwin twin = plan.open(console)) {
-      String page = WaitingLine.during(console, "drawing", () -> page(twin));
+      String page = WaitingLine.during(console, "drawing", () -> page(twin, shown));
       Path beside = Objects.requireNonNullElse(plan.plan().getParent(), Path.of(""));
       Path file = to == null ? beside.resolve("shelf-twin." + format.ending()) : to;
       PageFile.write(file, page);
@@ -50,11 +74,24 @@ final class ReportCommand implements Callable<Integer> {
     }
   }
 
-  private String page(ShelfTwin twin) {
-    List<Finding> findings = twin.check().findings();
+  /** Runs the users' code in another virtual machine, as the command for trials does. */
+  private TrialSupervisor.Outcome tried() {
+    List<String> arguments =
+        new ArrayList<>(List.of("trial", "--samples", Integer.toString(samples)));
+    arguments.addAll(plan.list());
+    try (ProgressLine progress = new ProgressLine(console)) {
+      return new TrialSupervisor(console, arguments, TrialCommand.TIME_LIMIT, progress)
+          .run(TrialOptions.DEFAULT_SEED);
+    }
+  }
+
+  private String page(ShelfTwin twin, Optional<TrialResult> result) {
+    Page.Sources sources =
+        new Page.Sources(
+            twin.ledger(), twin.check().findings(), twin.layerUses(), twin.generate(), result);
     return switch (format) {
-      case HTML -> HtmlReport.of(twin.ledger(), findings, twin.layerUses());
-      case MARKDOWN -> MarkdownPage.of(twin.ledger(), findings);
+      case HTML -> HtmlReport.of(sources);
+      case MARKDOWN -> MarkdownPage.of(sources);
     };
   }
 }

@@ -42,6 +42,9 @@ final class TrialCommand implements Callable<Integer> {
   /** To open a JPA provider and a database, on a busy machine. */
   private static final Duration OPENING = Duration.ofSeconds(20);
 
+  /** How long one sample may take. */
+  static final Duration TIME_LIMIT = Duration.ofSeconds(10);
+
   private final Console console;
   @Spec private @Nullable CommandSpec spec;
   @Mixin private PlanOptions plan = new PlanOptions();
@@ -108,7 +111,7 @@ final class TrialCommand implements Callable<Integer> {
       names = "--time-limit",
       paramLabel = "SECONDS",
       description = "How long one sample may take; ${DEFAULT-VALUE}.")
-  private int timeLimit = 10;
+  private int timeLimit = (int) TIME_LIMIT.toSeconds();
 
   @Option(
       names = "--mappers-only",

@@ -5,7 +5,7 @@ import dev.shelftwin.plan.YamlDocument.Entry;
 import java.time.LocalDate;
 import java.time.format.DateTimeParseException;
 import java.util.Arrays;
-import java.util.EnumMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -21,7 +21,7 @@ final class AcceptReader {
   }
 
   Map<RuleId, Acceptance> read(Entry accept) {
-    Map<RuleId, Acceptance> accepted = new EnumMap<>(RuleId.class);
+    Map<RuleId, Acceptance> accepted = new LinkedHashMap<>();
     List<String> known =
         Arrays.stream(RuleId.values()).filter(RuleId::isOfFields).map(RuleId::key).toList();
     for (Entry part : yaml.entries(accept.value(), "'accept'").values()) {

@@ -228,7 +228,7 @@ public final class PlanBuilder {
   /** Accepts the findings of a rule in all shapes of a layer. */
   public PlanBuilder accept(String layerName, RuleId rule, String reason) {
     Layer layer = layer(layerName);
-    Map<RuleId, Acceptance> accept = new HashMap<>(layer.defaults().accept());
+    Map<RuleId, Acceptance> accept = new LinkedHashMap<>(layer.defaults().accept());
     accept.put(rule, new Acceptance(text(reason), Optional.empty()));
     LayerDefaults defaults = new LayerDefaults(layer.defaults().fields(), accept);
     layers.put(layerName, layer.with(defaults));

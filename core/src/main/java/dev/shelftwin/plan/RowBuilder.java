@@ -7,7 +7,6 @@ import dev.shelftwin.shape.Place;
 import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -25,7 +24,7 @@ public final class RowBuilder {
   private final Map<String, Text> names = new LinkedHashMap<>();
   private final Map<String, List<Text>> lists = new LinkedHashMap<>();
   private final Words<PlanLimits> limits = new Words<>();
-  private final Map<RuleId, Acceptance> accept = new HashMap<>();
+  private final Map<RuleId, Acceptance> accept = new LinkedHashMap<>();
   private final Words<Text> stays = new Words<>();
   private final Words<Text> outOnly = new Words<>();
   private final Words<Text> inOnly = new Words<>();

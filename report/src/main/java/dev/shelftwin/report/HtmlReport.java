@@ -1,8 +1,5 @@
 package dev.shelftwin.report;
 
-import dev.shelftwin.finding.Finding;
-import dev.shelftwin.ledger.Ledger;
-import dev.shelftwin.rule.LayerUse;
 import freemarker.template.Configuration;
 import freemarker.template.DefaultObjectWrapperBuilder;
 import freemarker.template.TemplateException;
@@ -11,7 +8,6 @@ import java.io.IOException;
 import java.io.StringWriter;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
-import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 
@@ -38,12 +34,10 @@ public final class HtmlReport {
   }
 
   /** The page. */
-  public static String of(Ledger ledger, List<Finding> findings, List<LayerUse> uses) {
+  public static String of(Page.Sources sources) {
     StringWriter text = new StringWriter();
     try {
-      TEMPLATES
-          .getTemplate("page.ftlh")
-          .process(Map.of("page", Page.of(ledger, findings, uses)), text);
+      TEMPLATES.getTemplate("page.ftlh").process(Map.of("page", Page.of(sources)), text);
     } catch (IOException unread) {
       throw new UncheckedIOException(unread);
     } catch (TemplateException wrong) {

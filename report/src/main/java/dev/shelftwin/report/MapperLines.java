@@ -63,7 +63,8 @@ final class MapperLines {
       String line = lines.get(index);
       Matcher declaration = METHOD.matcher(line);
       method = declaration.matches() ? declaration.group(1) : method;
-      if (!line.strip().startsWith("*") && uses.matcher(line).find()) {
+      boolean inMethod = !method.isEmpty() && !line.strip().startsWith("*");
+      if (inMethod && uses.matcher(line).find()) {
         found.add(
             new FieldImpact.MapperLine(file.qualifiedName(), method, index + 1, line.strip()));
       }

@@ -1,7 +1,5 @@
 package dev.shelftwin.report;
 
-import dev.shelftwin.finding.Finding;
-import dev.shelftwin.ledger.Ledger;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;
@@ -13,9 +11,20 @@ public final class MarkdownPage {
   private MarkdownPage() {}
 
   /** The page. */
-  public static String of(Ledger ledger, List<Finding> findings) {
-    Page page = Page.of(ledger, findings, List.of());
+  public static String of(Page.Sources sources) {
+    Page page = Page.of(sources);
     StringBuilder text = new StringBuilder("# " + MarkdownReport.escaped(page.name()) + "\n");
+    page.trial()
+        .ifPresent(
+            trial ->
+                text.append(
+                    "\nTrial: %d of %d routes held, %d fields tried, %d not; seed %d\n"
+                        .formatted(
+                            trial.held(),
+                            trial.routes(),
+                            trial.tried(),
+                            trial.untried(),
+                            trial.seed())));
     problems(page.findings(), text);
     page.concepts().forEach(concept -> add(concept, text));
     return text.append("\n→ from the hub, ← to the hub, ⇄ both ways.\n").toString();
@@ -58,6 +67,9 @@ public final class MarkdownPage {
     }
     if (!cell.facts().isEmpty()) {
       lines.add(MarkdownReport.escaped(String.join(", ", cell.facts())));
+    }
+    if (!cell.tried().isEmpty()) {
+      lines.add(cell.tried());
     }
     if (cell.isSameBothWays()) {
       cell.out().ifPresent(step -> lines.add("⇄ " + text(step)));

@@ -2,8 +2,7 @@ package dev.shelftwin.report;
 
 import dev.shelftwin.finding.Finding;
 import dev.shelftwin.finding.Remedy;
-import dev.shelftwin.finding.Severity;
-import dev.shelftwin.ledger.Account;
+import dev.shelftwin.generate.Generated;
 import dev.shelftwin.ledger.ConceptLedger;
 import dev.shelftwin.ledger.FieldMapping;
 import dev.shelftwin.ledger.Ledger;
@@ -14,14 +13,10 @@ import dev.shelftwin.shape.FieldRole;
 import dev.shelftwin.shape.KebabCase;
 import dev.shelftwin.shape.Limits;
 import dev.shelftwin.shape.Presence;
-import dev.shelftwin.shape.Role;
-import java.util.ArrayList;
-import java.util.Arrays;
+import dev.shelftwin.trial.TrialResult;
 import java.util.List;
 import java.util.Optional;
-import java.util.stream.Collectors;
 import java.util.stream.Stream;
-import org.jspecify.annotations.Nullable;
 
 /**
  * What the page shows, as texts: the template decides only how.
@@ -31,6 +26,7 @@ import org.jspecify.annotations.Nullable;
  * @param accounts how many mappings there are of each kind
  * @param concepts in the order of the plan
  * @param findings those that belong to no concept
+ * @param trial what a trial showed; empty without one
  * @param errors how many findings are errors
  * @param warnings how many are warnings
  */
@@ -40,6 +36,7 @@ public record Page(
     List<Count> accounts,
     List<Concept> concepts,
     List<Problem> findings,
+    Optional<TrialPage> trial,
     long errors,
     long warnings) {
 
@@ -57,9 +54,16 @@ public record Page(
    *
    * @param columns its shapes, from the store to the outside
    * @param rows its fields
+   * @param routes those of a trial
    */
-  public record Concept(String name, List<Column> columns, List<Row> rows, List<Problem> findings) {
+  public record Concept(
+      String name,
+      List<Column> columns,
+      List<Row> rows,
+      List<Problem> findings,
+      List<TrialPage.Route> routes) {
     public Concept {
+      routes = List.copyOf(routes);
       columns = List.copyOf(columns);
       rows = List.copyOf(rows);
       findings = List.copyOf(findings);
@@ -81,9 +85,11 @@ public record Page(
    *
    * @param id unique in the page
    * @param cells one for each column
+   * @param touched the lines of mappers that read or write it, and what the plan says of it
    */
-  public record Row(String id, String name, List<Cell> cells) {
+  public record Row(String id, String name, List<Cell> cells, List<String> touched) {
     public Row {
+      touched = List.copyOf(touched);
       cells = List.copyOf(cells);
     }
   }
@@ -96,6 +102,7 @@ public record Page(
    * @param facts what the declaration says: presence, limits, roles
    * @param out how the value comes here from the hub
    * @param in how it goes from here to the hub
+   * @param tried whether a trial has tried it, or shows that it is broken; empty without one
    */
   public record Cell(
       String name,
@@ -104,6 +111,7 @@ public record Page(
       List<String> facts,
       Optional<Step> out,
       Optional<Step> in,
+      String tried,
       List<Problem> findings) {
     public Cell {
       facts = List.copyOf(facts);
@@ -148,136 +156,28 @@ public record Page(
     }
   }
 
-  /** The page of a ledger and its findings. */
-  public static Page of(Ledger ledger, List<Finding> findings, List<LayerUse> uses) {
-    List<String> names = ledger.concepts().stream().map(ConceptLedger::name).toList();
-    return new Page(
-        ledger.plan().name(),
-        LayerGraph.of(ledger.plan().layers(), uses),
-        counts(ledger),
-        ledger.concepts().stream().map(concept -> concept(concept, findings)).toList(),
-        findings.stream()
-            .filter(finding -> !names.contains(finding.concept()))
-            .map(Page::problem)
-            .toList(),
-        FindingText.count(findings, Severity.ERROR),
-        FindingText.count(findings, Severity.WARNING));
-  }
-
-  private static List<Count> counts(Ledger ledger) {
-    List<Account> all =
-        ledger.concepts().stream()
-            .flatMap(concept -> concept.hops().stream())
-            .flatMap(hop -> hop.mappings().stream())
-            .map(FieldMapping::account)
-            .toList();
-    return Arrays.stream(Account.values())
-        .map(account -> new Count(account.key(), all.stream().filter(account::equals).count()))
-        .filter(count -> count.number() > 0)
-        .toList();
-  }
-
-  private static Concept concept(ConceptLedger concept, List<Finding> findings) {
-    List<Finding> own =
-        findings.stream().filter(finding -> finding.concept().equals(concept.name())).toList();
-    List<ResolvedShape> shapes = concept.shapes().toList();
-    List<Row> rows = new ArrayList<>();
-    for (Journey journey : Journey.of(concept)) {
-      rows.add(row(concept, shapes, journey, own));
+  /**
+   * What the page is made of.
+   *
+   * @param uses which layers depend on which
+   * @param generated the mappers
+   * @param trial empty if none was run
+   */
+  public record Sources(
+      Ledger ledger,
+      List<Finding> findings,
+      List<LayerUse> uses,
+      Generated generated,
+      Optional<TrialResult> trial) {
+    public Sources {
+      findings = List.copyOf(findings);
+      uses = List.copyOf(uses);
     }
-    return new Concept(
-        concept.name(),
-        shapes.stream().map(shape -> column(concept, shape)).toList(),
-        rows,
-        own.stream().map(Page::problem).toList());
   }
 
-  private static Column column(ConceptLedger concept, ResolvedShape shape) {
-    String use =
-        switch (shape.role()) {
-          case PERSISTENCE -> "row";
-          case DOMAIN -> "domain";
-          case TRANSFER ->
-              switch (shape.use().direction()) {
-                case IN -> "request";
-                case OUT -> "response";
-                case BOTH -> "request and response";
-                case CHANGE -> "change request";
-              };
-        };
-    String end =
-        shape.role() == Role.PERSISTENCE ? "table" : shape.role() == Role.TRANSFER ? "JSON" : "";
-    return new Column(
-        shape.layer().name(),
-        KebabCase.of(shape.role()),
-        shape.shape().type().toString(),
-        use,
-        end,
-        shape.equals(concept.hub()));
-  }
-
-  private static Row row(
-      ConceptLedger concept, List<ResolvedShape> shapes, Journey journey, List<Finding> findings) {
-    String name =
-        journey
-            .hub()
-            .or(
-                () ->
-                    journey.stops().values().stream()
-                        .flatMap(stop -> stop.fields().stream())
-                        .findFirst())
-            .map(Field::name)
-            .orElse("");
-    String owner = journey.hub().isPresent() ? "" : "·";
-    List<Cell> cells = new ArrayList<>();
-    for (ResolvedShape shape : shapes) {
-      cells.add(
-          shape.equals(concept.hub())
-              ? cell(concept, shape, journey.hub().stream().toList(), null, null, findings)
-              : Optional.ofNullable(journey.stops().get(shape))
-                  .map(
-                      stop ->
-                          cell(
-                              concept,
-                              shape,
-                              stop.fields(),
-                              stop.out().map(Page::step).orElse(null),
-                              stop.in().map(Page::step).orElse(null),
-                              findings))
-                  .orElseGet(() -> cell(concept, shape, List.of(), null, null, findings)));
-    }
-    return new Row(concept.name() + "." + owner + name, name, cells);
-  }
-
-  private static Cell cell(
-      ConceptLedger concept,
-      ResolvedShape shape,
-      List<Field> fields,
-      @Nullable Step out,
-      @Nullable Step in,
-      List<Finding> findings) {
-    List<Problem> problems =
-        findings.stream()
-            .filter(
-                finding ->
-                    finding
-                        .field()
-                        .filter(
-                            id ->
-                                fields.stream()
-                                    .anyMatch(field -> id.toString().equals(shape.path(field))))
-                        .isPresent())
-            .map(Page::problem)
-            .toList();
-    Optional<Field> only = fields.size() == 1 ? Optional.of(fields.get(0)) : Optional.empty();
-    return new Cell(
-        fields.stream().map(Field::name).collect(Collectors.joining(", ")),
-        only.map(field -> field.type().toString()).orElse(""),
-        only.flatMap(Field::externalName).orElse(""),
-        only.map(field -> facts(concept, shape, field)).orElse(List.of()),
-        Optional.ofNullable(out),
-        Optional.ofNullable(in),
-        problems);
+  /** The page. */
+  public static Page of(Sources sources) {
+    return new PageBuilder(sources).build();
   }
 
   static List<String> facts(ConceptLedger concept, ResolvedShape shape, Field field) {
@@ -307,7 +207,7 @@ public record Page(
         mapping instanceof FieldMapping.Flow flow && !flow.how().losses().isEmpty());
   }
 
-  private static Problem problem(Finding finding) {
+  static Problem problem(Finding finding) {
     return new Problem(
         finding.rule().key(),
         KebabCase.of(finding.severity()),

@@ -10,18 +10,17 @@ import dev.shelftwin.trial.Outcome;
 import dev.shelftwin.trial.Refusal;
 import dev.shelftwin.trial.RouteResult;
 import dev.shelftwin.trial.RowLoads;
-import dev.shelftwin.trial.Snapshot;
 import dev.shelftwin.trial.TrialResult;
 import java.util.ArrayList;
-import java.util.Arrays;
+import java.util.Collection;
 import java.util.EnumSet;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
-import java.util.Map;
 import java.util.Set;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.apache.commons.text.WordUtils;
 
 /** The results of a trial as text for people. */
@@ -49,15 +48,7 @@ public final class TrialText {
         text.append(style.strong(concept)).append('\n');
       }
       text.append(of(route, style));
-      // Fields that diverge together, as a swapped pair does, share one piece of evidence.
-      Map<String, List<Divergence>> byHop =
-          route.divergences().stream()
-              .collect(
-                  Collectors.groupingBy(
-                      divergence -> divergence.hop() + divergence.sample(),
-                      LinkedHashMap::new,
-                      Collectors.toList()));
-      for (List<Divergence> together : byHop.values()) {
+      for (List<Divergence> together : together(route)) {
         together.forEach(divergence -> text.append(of(divergence, style)));
         if (told.addAll(together.stream().map(TrialText::identity).toList())) {
           text.append(evidence(together));
@@ -69,6 +60,17 @@ public final class TrialText {
       }
     }
     return text.append('\n').append(summary(result, style)).append('\n').toString();
+  }
+
+  /** Fields that diverge together, as a swapped pair does, share one piece of evidence. */
+  static Collection<List<Divergence>> together(RouteResult route) {
+    return route.divergences().stream()
+        .collect(
+            Collectors.groupingBy(
+                divergence -> divergence.hop() + divergence.sample(),
+                LinkedHashMap::new,
+                Collectors.toList()))
+        .values();
   }
 
   private static String of(RouteResult route, Style style) {
@@ -122,7 +124,7 @@ public final class TrialText {
   private static final Set<Divergence.Kind> REFUSALS =
       EnumSet.of(Divergence.Kind.REFUSED, Divergence.Kind.FAILED);
 
-  private static String of(Divergence divergence, Style style) {
+  static String of(Divergence divergence, Style style) {
     return "      "
         + style.bad(divergence.kind().key())
         + "  "
@@ -136,78 +138,43 @@ public final class TrialText {
         + "\n";
   }
 
-  private static String identity(Divergence divergence) {
+  static String identity(Divergence divergence) {
     return divergence.hop() + " " + divergence.field();
   }
 
-  /** The smallest sample found: the diverging fields at each stop, then the rest of the start. */
+  /** The diverging fields at each stop, then the rest of the start. */
   private static String evidence(List<Divergence> together) {
-    List<Snapshot> snapshots = together.get(0).snapshots();
-    if (snapshots.isEmpty()) {
-      return ""; // the method was called with objects of several samples
-    }
-    Set<String> diverging =
-        together.stream()
-            .flatMap(divergence -> rowsOf(divergence).stream())
-            .collect(Collectors.toSet());
-    Map<String, String[]> rows = new LinkedHashMap<>();
-    for (int column = 0; column < snapshots.size(); column++) {
-      for (Snapshot.Value value : snapshots.get(column).values()) {
-        if (diverging.isEmpty() || diverging.contains(value.row())) {
-          String[] row =
-              rows.computeIfAbsent(value.row(), name -> emptyRow(name, snapshots.size() + 1));
-          row[column + 1] = cell(value);
-        }
-      }
-    }
+    return Evidence.of(together).map(TrialText::text).orElse("");
+  }
+
+  private static String text(Evidence evidence) {
     List<Column> columns = new ArrayList<>(List.of(column("")));
-    snapshots.forEach(snapshot -> columns.add(column(snapshot.resolved())));
+    evidence.stops().forEach(stop -> columns.add(column(stop)));
     String table =
         AsciiTable.builder()
             .border(AsciiTable.NO_BORDERS)
-            .data(columns.toArray(Column[]::new), rows.values().toArray(String[][]::new))
+            .data(
+                columns.toArray(Column[]::new),
+                evidence.rows().stream()
+                    .map(
+                        row ->
+                            Stream.concat(Stream.of(row.name()), row.values().stream())
+                                .toArray(String[]::new))
+                    .toArray(String[][]::new))
             .asString();
     StringBuilder text = new StringBuilder("      the smallest sample found, after each hop:\n");
     table.lines().forEach(line -> text.append("      ").append(line.stripTrailing()).append('\n'));
-    text.append(rest(snapshots.get(0), diverging));
-    snapshots.stream()
-        .filter(snapshot -> !snapshot.text().isEmpty())
-        .map(snapshot -> "       " + snapshot.resolved() + ": " + snapshot.text() + "\n")
-        .forEach(text::append);
+    if (!evidence.rest().isEmpty()) {
+      String rest = "with " + String.join(", ", evidence.rest());
+      text.append("       ")
+          .append(WordUtils.wrap(rest, REST_WIDTH, "\n         ", false))
+          .append('\n');
+    }
+    for (Evidence.Values one : evidence.texts()) {
+      text.append("       ").append(one.name()).append(": ");
+      text.append(String.join("", one.values())).append('\n');
+    }
     return text.toString();
-  }
-
-  private static Set<String> rowsOf(Divergence divergence) {
-    String field = divergence.field().substring(divergence.field().lastIndexOf('.') + 1);
-    return divergence.snapshots().stream()
-        .flatMap(snapshot -> snapshot.values().stream())
-        .filter(value -> value.field().equals(field))
-        .map(Snapshot.Value::row)
-        .collect(Collectors.toSet());
-  }
-
-  private static String cell(Snapshot.Value value) {
-    boolean renamed = !value.field().equals(value.row());
-    return (renamed ? value.field() + " " : "")
-        + value.text()
-        + (value.type().isEmpty() ? "" : "\n" + value.type());
-  }
-
-  private static String rest(Snapshot start, Set<String> diverging) {
-    String values =
-        start.values().stream()
-            .filter(value -> !diverging.isEmpty() && !diverging.contains(value.row()))
-            .map(value -> value.field() + " " + value.text())
-            .collect(Collectors.joining(", "));
-    String wrapped = WordUtils.wrap("with " + values, REST_WIDTH, "\n         ", false);
-    return values.isEmpty() ? "" : "       " + wrapped + "\n";
-  }
-
-  private static String[] emptyRow(String name, int size) {
-    String[] row = new String[size];
-    Arrays.fill(row, "");
-    row[0] = name;
-    return row;
   }
 
   private static Column column(String header) {

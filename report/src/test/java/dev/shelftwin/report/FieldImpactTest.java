@@ -8,6 +8,7 @@ import dev.shelftwin.generate.MapperGenerator;
 import dev.shelftwin.ledger.Ledger;
 import dev.shelftwin.testkit.Project;
 import java.nio.file.Path;
+import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -48,6 +49,21 @@ class FieldImpactTest {
     assertThat(text).startsWith("Glaze.name\n").contains("in mappers\n", "in the plan\n");
     assertThat(ImpactJson.of("glazes", impact))
         .contains("\"field\" : \"name\"", "\"lossy\" : false");
+  }
+
+  /** A field that is called like a package is not read by its imports. */
+  @Test
+  void onlyLinesOfMethodsReadAField() {
+    FieldImpact impact =
+        new Project(folder)
+            .with("String note;", "String note;\n  String kiln;")
+            .with("Optional<String> note) {}", "Optional<String> note,\n    String kiln) {}")
+            .with("public record GlazeView(", "public record GlazeView(\n    String kiln,")
+            .with("public record NewGlaze(", "public record NewGlaze(\n    String kiln,")
+            .run(open -> FieldImpact.of("Glaze.kiln", open.ledger(), List.of(), open.generate()));
+    assertThat(impact.mappers())
+        .isNotEmpty()
+        .allSatisfy(line -> assertThat(line.method()).matches("to.+|applyTo"));
   }
 
   /** Each: how a field is named, and its name in the hub. */
