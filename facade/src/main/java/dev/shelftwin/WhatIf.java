@@ -3,6 +3,7 @@ package dev.shelftwin;
 import dev.shelftwin.change.AddedField;
 import dev.shelftwin.change.ChangePreview;
 import dev.shelftwin.change.ChangedSources;
+import dev.shelftwin.change.FieldCode;
 import dev.shelftwin.change.OwnSources;
 import dev.shelftwin.change.RemovedField;
 import dev.shelftwin.change.RenamedField;
@@ -26,8 +27,10 @@ import dev.shelftwin.source.CodePaths;
 import dev.shelftwin.source.JavaReader;
 import java.util.ArrayList;
 import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.function.BiFunction;
 import java.util.function.Predicate;
@@ -141,6 +144,24 @@ public final class WhatIf {
         only,
         renamed.plan(),
         text -> text.replaceAll("\\b" + Pattern.quote(other) + "\\b", field));
+  }
+
+  /**
+   * The lines of the users' own code that use a field, outside the types that declare it.
+   *
+   * @param concept the concept's name
+   * @param fields its names by the names of the types, as messages show them
+   * @return lines as {@code file:line text}
+   */
+  public List<String> uses(String concept, Map<String, Set<String>> fields) {
+    Map<Shape, Set<String>> byShape = new LinkedHashMap<>();
+    concept(concept, Place.in(concept))
+        .shapes()
+        .forEach(
+            shape ->
+                Optional.ofNullable(fields.get(shape.label()))
+                    .ifPresent(names -> byShape.put(shape.shape(), names)));
+    return FieldCode.lines(byShape, ownSources(), code.binaries());
   }
 
   private ConceptLedger concept(String name, Place asked) {

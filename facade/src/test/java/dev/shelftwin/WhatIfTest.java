@@ -207,6 +207,21 @@ class WhatIfTest {
     }
   }
 
+  @Test
+  void theCodeThatUsesAFieldIsKnown() throws IOException {
+    Path desk = plan.resolveSibling("src/main/java/coop/kiln/bookings/Desk.java");
+    Files.writeString(desk, DESK);
+    try (ShelfTwin twin = ShelfTwin.open(plan, CODE)) {
+      Map<String, Set<String>> names =
+          Map.of("Booking", Set.of("workshop"), "BookingRow", Set.of("workshop"));
+      assertThat(twin.whatIf().uses("Booking", names))
+          .containsExactly(
+              desk + ":15  return List.of(Booking::workshop, one -> one.workshop().strip());",
+              desk + ":19  row.setWorkshop(workshop); // not workshop()",
+              desk + ":20  String workshop = row.getWorkshop();");
+    }
+  }
+
   /** Each: the field and its new name, where, and the row of the plan that pairs both names. */
   @ParameterizedTest
   @CsvSource(

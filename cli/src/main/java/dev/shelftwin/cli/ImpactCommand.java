@@ -179,8 +179,9 @@ final class ImpactCommand implements Callable<Integer> {
   }
 
   private String ofField(ShelfTwin twin, String field) {
-    FieldImpact impact =
+    FieldImpact known =
         FieldImpact.of(field, twin.ledger(), twin.check().findings(), twin.generate());
+    FieldImpact impact = known.withCode(twin.whatIf().uses(known.concept(), known.names()));
     return format == Format.JSON
         ? ImpactJson.of(twin.plan().name(), impact)
         : ImpactText.of(impact, console.style());

@@ -74,6 +74,20 @@ final class FieldUses extends TreePathScanner<Void, Void> {
     return edits.edited();
   }
 
+  /** The lines that have the other names. */
+  List<String> lines() {
+    return edits.starts().stream()
+        .map(start -> unit.getLineMap().getLineNumber(start))
+        .distinct()
+        .map(this::line)
+        .toList();
+  }
+
+  private String line(long number) {
+    String code = text.lines().skip(number - 1).findFirst().orElse("").strip();
+    return unit.getSourceFile().getName() + ":" + number + "  " + code;
+  }
+
   /** The lines with texts that may mean the field, such as those of queries. */
   List<String> mentions() {
     return mentions;
@@ -166,13 +180,7 @@ final class FieldUses extends TreePathScanner<Void, Void> {
     if (!settled.contains(tree)
         && tree.getValue() instanceof String value
         && renamings.stream().anyMatch(one -> means(value, one))) {
-      long line = unit.getLineMap().getLineNumber(start(tree));
-      mentions.add(
-          unit.getSourceFile().getName()
-              + ":"
-              + line
-              + "  "
-              + text.lines().skip(line - 1).findFirst().orElse("").strip());
+      mentions.add(line(unit.getLineMap().getLineNumber(start(tree))));
     }
     return super.visitLiteral(tree, null);
   }

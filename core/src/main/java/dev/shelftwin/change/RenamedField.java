@@ -76,9 +76,9 @@ public final class RenamedField {
     }
     RenamedField renamed = new RenamedField(concept, field, name, sources);
     concept.shapes().filter(only).forEach(shape -> renamed.choose(shape, all));
-    ChangedSources changed =
-        new RenamedSources(code, classPath).with(List.copyOf(renamed.renamings.values()));
-    return renamed.result(changed, ledger, shapes);
+    List<UsingSources.Source> users =
+        new UsingSources(code, classPath).of(List.copyOf(renamed.renamings.values()));
+    return renamed.result(users, ledger, shapes);
   }
 
   private void choose(ResolvedShape shape, boolean all) {
@@ -109,12 +109,20 @@ public final class RenamedField {
     }
   }
 
-  private Renamed result(ChangedSources changed, Ledger ledger, Shapes shapes) {
+  private Renamed result(List<UsingSources.Source> users, Ledger ledger, Shapes shapes) {
+    Map<Path, ChangedSources.Changed> files = new LinkedHashMap<>();
+    for (UsingSources.Source user : users) {
+      if (!user.renamed().equals(user.text())) {
+        files.put(
+            user.file(),
+            new ChangedSources.Changed(user.packageName(), user.text(), user.renamed()));
+      }
+    }
     List<String> seen = new ArrayList<>();
     renamings.forEach(
         (shape, renaming) -> {
           Path file = Path.of(shape.shape().place().file());
-          if (!changed.files().containsKey(file)) {
+          if (!files.containsKey(file)) {
             sources.notDeclared(shape);
           }
           outside(shape, renaming, seen);
@@ -123,9 +131,8 @@ public final class RenamedField {
     PlanNames names = new PlanNames(ledger, shapes, List.copyOf(renamings.values()));
     names.rename();
     names.pair(concept, field, this::nameThen);
-    Map<Path, ChangedSources.Changed> files = new LinkedHashMap<>(changed.files());
     files.putAll(names.edits().files());
-    seen.addAll(changed.byHand());
+    users.forEach(user -> seen.addAll(user.mentions()));
     return new Renamed(new ChangedSources(files, seen), names.plan());
   }
 

@@ -40,6 +40,11 @@ final class TextEdits {
     return edits.isEmpty();
   }
 
+  /** Where the edits begin, in the order of the text. */
+  List<Long> starts() {
+    return edits.stream().map(Edit::start).sorted().toList();
+  }
+
   /** The text with all edits; several at one place come in the order in which they were made. */
   String edited() {
     List<Edit> ordered =

@@ -21,6 +21,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
@@ -42,6 +43,14 @@ final class RuleContext {
 
   private final List<TypeCycles.Cycle> cycles;
 
+  /** The layers by the packages that were asked for; of most types it is asked often. */
+  private final Map<String, Optional<Layer>> layers = new ConcurrentHashMap<>();
+
+  /** The names of the layers whose packages other layers have too. */
+  private final Set<String> sharing;
+
+  private final boolean declaresUniqueColumns;
+
   RuleContext(Ledger ledger, Shapes shapes, ClassDependencies dependencies, Documents documents) {
     this.documents = documents;
     this.ledger = ledger;
@@ -58,6 +67,27 @@ final class RuleContext {
             .map(shape -> shape.shape().type().qualifiedName())
             .collect(Collectors.toSet());
     this.cycles = TypeCycles.of(ledger, shapes);
+    this.sharing =
+        ledger.plan().layers().stream()
+            .filter(layer -> sharesPackage(layer, ledger.plan().layers()))
+            .map(Layer::name)
+            .collect(Collectors.toSet());
+    this.declaresUniqueColumns =
+        ledger.concepts().stream()
+            .flatMap(ConceptLedger::shapes)
+            .filter(shape -> shape.role() == Role.PERSISTENCE)
+            .flatMap(shape -> shape.shape().fields().stream())
+            .anyMatch(field -> field.limits().unique() && !field.roles().contains(FieldRole.KEY));
+  }
+
+  private static boolean sharesPackage(Layer layer, List<Layer> all) {
+    return all.stream()
+        .anyMatch(
+            other ->
+                !other.equals(layer)
+                    && other.packages().toString().equals(layer.packages().toString())
+                    && other.packages().excludes().isEmpty()
+                    && layer.packages().excludes().isEmpty());
   }
 
   /** The documents that describe the transfer types. */
@@ -126,31 +156,23 @@ final class RuleContext {
 
   /** Whether any column is unique, so that the unique columns are declared. */
   boolean declaresUniqueColumns() {
-    return ledger.concepts().stream()
-        .flatMap(ConceptLedger::shapes)
-        .filter(shape -> shape.role() == Role.PERSISTENCE)
-        .flatMap(shape -> shape.shape().fields().stream())
-        .anyMatch(field -> field.limits().unique() && !field.roles().contains(FieldRole.KEY));
+    return declaresUniqueColumns;
   }
 
   /** The layer whose packages a type is in or below; the nearest one. */
   Optional<Layer> layerOf(TypeRef type) {
+    return layers.computeIfAbsent(type.packageName(), this::layerOf);
+  }
+
+  private Optional<Layer> layerOf(String packageName) {
     return plan().layers().stream()
-        .filter(layer -> layer.packages().depth(type.packageName()).isPresent())
-        .max(
-            Comparator.comparingInt(
-                layer -> layer.packages().depth(type.packageName()).getAsInt()));
+        .filter(layer -> layer.packages().depth(packageName).isPresent())
+        .max(Comparator.comparingInt(layer -> layer.packages().depth(packageName).getAsInt()));
   }
 
   /** Whether other layers have the same packages, so that a class does not tell its layer. */
   boolean sharesPackage(Layer layer) {
-    return plan().layers().stream()
-        .anyMatch(
-            other ->
-                !other.equals(layer)
-                    && other.packages().toString().equals(layer.packages().toString())
-                    && other.packages().excludes().isEmpty()
-                    && layer.packages().excludes().isEmpty());
+    return sharing.contains(layer.name());
   }
 
   /** The shapes of the concepts in a layer. */

@@ -6,6 +6,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.stream.Collectors;
 import org.objectweb.asm.ClassReader;
 import org.objectweb.asm.Opcodes;
 import org.objectweb.asm.Type;
@@ -59,6 +60,12 @@ final class FilledFields {
     if (parameters.isEmpty()) {
       return;
     }
+    if (isOfRecord(method)) {
+      fields.put(
+          key(method.name, method.desc),
+          type.recordComponents.stream().map(component -> component.name).toList());
+      return;
+    }
     try {
       Frame<SourceValue>[] frames =
           new Analyzer<>(new SourceInterpreter()).analyze(type.name, method);
@@ -75,6 +82,16 @@ final class FilledFields {
     } catch (AnalyzerException unreadable) {
       // Its parameters keep their own names.
     }
+  }
+
+  /** Whether a constructor takes the components of a record in their order (JLS §8.10.4). */
+  private boolean isOfRecord(MethodNode method) {
+    return type.recordComponents != null
+        && method.name.equals("<init>")
+        && method.desc.equals(
+            type.recordComponents.stream()
+                .map(component -> component.descriptor)
+                .collect(Collectors.joining("", "(", ")V")));
   }
 
   private void note(

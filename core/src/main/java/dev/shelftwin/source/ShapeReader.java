@@ -18,21 +18,23 @@ import dev.shelftwin.shape.Shape;
 import dev.shelftwin.shape.ShapeTrait;
 import dev.shelftwin.shape.TypeRef;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Consumer;
 import java.util.function.Function;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import javax.lang.model.AnnotatedConstruct;
 import javax.lang.model.element.Element;
 import javax.lang.model.element.ElementKind;
 import javax.lang.model.element.ExecutableElement;
 import javax.lang.model.element.Modifier;
-import javax.lang.model.element.RecordComponentElement;
 import javax.lang.model.element.TypeElement;
 import javax.lang.model.element.VariableElement;
 import javax.lang.model.type.DeclaredType;
@@ -154,7 +156,8 @@ final class ShapeReader {
   private List<Field> fields(DeclaredType self) {
     Members members = new Members((TypeElement) self.asElement(), annotationReader);
     List<Field> fields = new ArrayList<>();
-    members.fields().values().forEach(field -> fields.add(stored(field, self, members)));
+    Owners owners = new Owners();
+    members.fields().values().forEach(field -> fields.add(stored(field, self, members, owners)));
     boolean isInterface = self.asElement().getKind() == ElementKind.INTERFACE;
     members
         .computed()
@@ -184,7 +187,7 @@ final class ShapeReader {
         Place.in(ref.qualifiedName()));
   }
 
-  private Field stored(VariableElement field, DeclaredType self, Members members) {
+  private Field stored(VariableElement field, DeclaredType self, Members members, Owners owners) {
     String name = field.getSimpleName().toString();
     TypeElement owner = owner(field);
     Place place = places.ofField(typeReader.read(owner), name);
@@ -193,10 +196,9 @@ final class ShapeReader {
         members.getter(name).map(method -> readBy(method, self)).or(() -> direct(field, declared));
     TypeRef type = reader.map(Access::type).orElseGet(() -> typeReader.read(declared));
     unknownTypes.check(place, name, declared);
-    AnnotationSet annotations = annotations(place, declarations(field, members, declared));
+    AnnotationSet annotations = annotations(place, declarations(field, members, declared, owners));
     DeclaredField facts =
-        declared(
-            type, annotations, field, members.getter(name), annotations(place, List.of(owner)));
+        declared(type, annotations, field, members.getter(name), owners.annotations(owner, place));
     return new Field(
         name,
         type,
@@ -244,27 +246,43 @@ final class ShapeReader {
   }
 
   /** Everything that may carry an annotation of the field, its type's own annotations included. */
-  private List<AnnotatedConstruct> declarations(
-      VariableElement field, Members members, TypeMirror type) {
+  private static List<AnnotatedConstruct> declarations(
+      VariableElement field, Members members, TypeMirror type, Owners owners) {
     String name = field.getSimpleName().toString();
     List<AnnotatedConstruct> all = new ArrayList<>(List.of(field, type));
     members.getter(name).ifPresent(all::add);
     members.getter(name).map(ExecutableElement::getReturnType).ifPresent(all::add);
     if (field.getEnclosingElement() instanceof TypeElement owner
         && owner.getKind() == ElementKind.RECORD) {
-      for (RecordComponentElement component :
-          ElementFilter.recordComponentsIn(owner.getEnclosedElements())) {
-        if (component.getSimpleName().contentEquals(name)) {
-          all.add(component);
-        }
-      }
-      for (ExecutableElement creator : ElementFilter.constructorsIn(owner.getEnclosedElements())) {
-        creator.getParameters().stream()
-            .filter(parameter -> parameter.getSimpleName().contentEquals(name))
-            .forEach(all::add);
-      }
+      all.addAll(owners.components(owner).getOrDefault(name, List.of()));
     }
     return all;
+  }
+
+  /** What the fields of one type have in common. */
+  private final class Owners {
+
+    private final Map<TypeElement, AnnotationSet> annotations = new HashMap<>();
+    private final Map<TypeElement, Map<String, List<Element>>> components = new HashMap<>();
+
+    AnnotationSet annotations(TypeElement owner, Place place) {
+      return annotations.computeIfAbsent(
+          owner, key -> ShapeReader.this.annotations(place, List.of(key)));
+    }
+
+    /** The components of a record, and the parameters of its constructors, by their names. */
+    Map<String, List<Element>> components(TypeElement owner) {
+      return components.computeIfAbsent(owner, Owners::read);
+    }
+
+    private static Map<String, List<Element>> read(TypeElement owner) {
+      List<Element> all =
+          new ArrayList<>(ElementFilter.recordComponentsIn(owner.getEnclosedElements()));
+      ElementFilter.constructorsIn(owner.getEnclosedElements())
+          .forEach(creator -> all.addAll(creator.getParameters()));
+      return all.stream()
+          .collect(Collectors.groupingBy(element -> element.getSimpleName().toString()));
+    }
   }
 
   private Access readBy(ExecutableElement method, DeclaredType self) {

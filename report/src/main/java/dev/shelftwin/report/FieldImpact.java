@@ -16,9 +16,11 @@ import dev.shelftwin.shape.Role;
 import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
@@ -31,6 +33,7 @@ import org.jspecify.annotations.Nullable;
  *     first
  * @param mappers the lines of generated mappers that read or write it
  * @param existing the methods of existing mappers on its hops
+ * @param code the lines of the users' own code that use it, as {@code file:line text}
  * @param rows what the plan says about it
  * @param samples the methods that make samples of its types
  * @param findings those at its fields
@@ -41,6 +44,7 @@ public record FieldImpact(
     List<Stop> stops,
     List<MapperLine> mappers,
     List<String> existing,
+    List<String> code,
     List<PlanRow> rows,
     List<String> samples,
     List<Finding> findings) {
@@ -51,9 +55,25 @@ public record FieldImpact(
     stops = List.copyOf(stops);
     mappers = List.copyOf(mappers);
     existing = List.copyOf(existing);
+    code = List.copyOf(code);
     rows = List.copyOf(rows);
     samples = List.copyOf(samples);
     findings = List.copyOf(findings);
+  }
+
+  /** The same with the lines of the users' own code. */
+  public FieldImpact withCode(List<String> lines) {
+    return new FieldImpact(
+        concept, field, stops, mappers, existing, lines, rows, samples, findings);
+  }
+
+  /** The names of the field by the types that have it. */
+  public Map<String, Set<String>> names() {
+    return stops.stream()
+        .filter(stop -> !stop.field().isEmpty())
+        .collect(
+            Collectors.groupingBy(
+                Stop::shape, Collectors.mapping(Stop::field, Collectors.toSet())));
   }
 
   /**
@@ -179,6 +199,7 @@ public record FieldImpact(
         stops,
         MapperLines.of(concept, journey, generated),
         existing(concept, journey),
+        List.of(),
         rows.stream().map(FieldImpact::row).toList(),
         samples(plan, journey),
         findings.stream().filter(one -> isAt(one, concept, stops)).toList());

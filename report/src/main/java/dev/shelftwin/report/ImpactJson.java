@@ -25,6 +25,7 @@ public final class ImpactJson {
             "shapes", impact.stops().stream().map(ImpactJson::stop).toList(),
             "mappers", impact.mappers().stream().map(ImpactJson::line).toList(),
             "existing-mappers", impact.existing(),
+            "code", impact.code(),
             "rows", impact.rows().stream().map(ImpactJson::row).toList(),
             "samples", impact.samples(),
             "findings", impact.findings().stream().map(JsonReport::finding).toList()));

@@ -24,6 +24,7 @@ public final class ImpactText {
     impact.stops().forEach(text::stop);
     text.part("in mappers", impact.mappers().stream().map(ImpactText::line).toList());
     text.part("in existing mappers", impact.existing());
+    text.part("in your code", impact.code());
     text.part(
         "in the plan",
         impact.rows().stream()

@@ -10,10 +10,8 @@ import java.io.UncheckedIOException;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Collection;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
-import java.util.Map;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
@@ -22,8 +20,8 @@ import javax.tools.JavaFileObject;
 import javax.tools.StandardJavaFileManager;
 import javax.tools.StandardLocation;
 
-/** Gives fields other names in all sources that use them. */
-final class RenamedSources {
+/** The users' own sources that use some fields, as the compiler understands them. */
+final class UsingSources {
 
   private final OwnSources sources;
   private final List<Path> classPath;
@@ -33,24 +31,37 @@ final class RenamedSources {
    *
    * @param classPath what they need
    */
-  RenamedSources(OwnSources sources, List<Path> classPath) {
+  UsingSources(OwnSources sources, List<Path> classPath) {
     this.sources = sources;
     this.classPath = List.copyOf(classPath);
   }
 
-  /** The changed files, and the lines with texts that may mean a field. */
-  ChangedSources with(List<Renaming> renamings) {
-    Map<Path, ChangedSources.Changed> changed = new LinkedHashMap<>();
-    List<String> mentions = new ArrayList<>();
+  /**
+   * A source.
+   *
+   * @param renamed its text with the other names of the fields
+   * @param lines the lines that use one of them, as {@code file:line text}
+   * @param mentions the lines with texts that may mean one of them
+   */
+  record Source(
+      Path file,
+      String packageName,
+      String text,
+      String renamed,
+      List<String> lines,
+      List<String> mentions) {}
+
+  /** The sources that may use the fields. */
+  List<Source> of(List<Renaming> renamings) {
+    Collection<Path> using = sources.having(names(renamings)).values();
+    if (using.isEmpty()) {
+      return List.of();
+    }
     try (StandardJavaFileManager files =
             Javac.compiler().getStandardFileManager(null, Locale.ROOT, null);
         UsableClasses usable = new UsableClasses(files, sources.folders())) {
       files.setLocationFromPaths(StandardLocation.CLASS_PATH, classPath);
       files.setLocationFromPaths(StandardLocation.SOURCE_PATH, sources.folders());
-      Collection<Path> using = sources.having(names(renamings)).values();
-      if (using.isEmpty()) {
-        return new ChangedSources(Map.of(), List.of());
-      }
       // What does not compile is analyzed as far as possible.
       JavacTask task =
           (JavacTask)
@@ -65,28 +76,30 @@ final class RenamedSources {
       List<CompilationUnitTree> units = new ArrayList<>();
       task.parse().forEach(units::add);
       task.analyze();
+      List<Source> found = new ArrayList<>();
       for (CompilationUnitTree unit : units) {
-        String text = unit.getSourceFile().getCharContent(true).toString();
-        FieldUses uses =
-            new FieldUses(
-                renamings,
-                DocTrees.instance(task),
-                task.getElements(),
-                task.getTypes(),
-                unit,
-                text);
-        String renamed = uses.renamed();
-        mentions.addAll(uses.mentions());
-        if (!renamed.equals(text)) {
-          String owner = unit.getPackageName() == null ? "" : unit.getPackageName().toString();
-          Path file = Path.of(unit.getSourceFile().getName());
-          changed.put(file, new ChangedSources.Changed(owner, text, renamed));
-        }
+        found.add(source(unit, task, renamings));
       }
+      return found;
     } catch (IOException unreadable) {
       throw new UncheckedIOException(unreadable);
     }
-    return new ChangedSources(changed, mentions);
+  }
+
+  private static Source source(CompilationUnitTree unit, JavacTask task, List<Renaming> renamings)
+      throws IOException {
+    String text = unit.getSourceFile().getCharContent(true).toString();
+    FieldUses uses =
+        new FieldUses(
+            renamings, DocTrees.instance(task), task.getElements(), task.getTypes(), unit, text);
+    String renamed = uses.renamed();
+    return new Source(
+        Path.of(unit.getSourceFile().getName()),
+        unit.getPackageName() == null ? "" : unit.getPackageName().toString(),
+        text,
+        renamed,
+        uses.lines(),
+        uses.mentions());
   }
 
   private static Pattern names(List<Renaming> renamings) {
