@@ -71,6 +71,39 @@ class ScaffoldTest {
     }
   }
 
+  /** The creating factory knows that a new booking has no remarks; the restoring one takes all. */
+  @Test
+  void factoriesThatThePlanNamesMakeAClass() throws IOException {
+    Files.writeString(
+        plan(),
+        Files.readString(plan())
+            .replace(
+                "      type: Booking\n",
+                "      type: Booking\n      build: { BookingRow: restore, NewBooking: request }\n")
+            .replace("without: [number, status]", "without: [number, status, remarks]")
+            .replace(
+                "      - { model: status,",
+                "      - { model: remarks, given: { NewBooking: { from: factory } } }\n"
+                    + "      - { model: status,"));
+    try (ShelfTwin twin = ShelfTwin.open(plan())) {
+      assertThat(twin.check().findings()).isEmpty();
+      assertHeld(twin.trial(OPTIONS)).hasSize(10);
+      assertThat(twin.scaffold(false))
+          .filteredOn(source -> source.type().name().equals("Booking"))
+          .singleElement()
+          .extracting(DescribedSource::text)
+          .asString()
+          .contains(
+              "public final class Booking {",
+              "  private Booking(\n",
+              "  public static Booking restore(\n",
+              "      Money fee,\n      List<Guest> guests) {\n    return new Booking(",
+              "guests, Optional.empty());",
+              "    this.remarks = remarks.orElse(null);",
+              "    return Optional.ofNullable(remarks);");
+    }
+  }
+
   @Test
   void whatIsWrittenIsTheTruthFromThenOn() throws IOException {
     List<DescribedSource> sources = scaffold();

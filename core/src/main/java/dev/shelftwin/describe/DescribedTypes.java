@@ -166,7 +166,13 @@ public final class DescribedTypes implements TypeKinds {
     List<String> constants = type.constants().stream().map(Text::value).toList();
     put(
         new DescribedClass(
-            type.layer(), name, Optional.empty(), members, constants, type.name().at()));
+            type.layer(),
+            name,
+            Optional.empty(),
+            members,
+            constants,
+            List.of(),
+            type.name().at()));
   }
 
   private void put(DescribedClass described) {
@@ -229,6 +235,9 @@ public final class DescribedTypes implements TypeKinds {
             Optional.of(concept.name()),
             members.values().stream().sorted(Comparator.comparing(one -> !isKey(one))).toList(),
             List.of(),
+            use.layer().role() == Role.DOMAIN
+                ? new Factories(concept, use).of(members.values(), this)
+                : List.of(),
             use.at());
     check(described, use);
     put(described);

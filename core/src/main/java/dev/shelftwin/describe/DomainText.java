@@ -6,9 +6,11 @@ import dev.shelftwin.shape.TypeRef;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import java.util.stream.Collectors;
 
-/** Writes a type of the domain: a record that accepts no values but the described ones. */
+/**
+ * Writes a type of the domain that accepts no values but the described ones: a record, or a class
+ * if the plan names factories.
+ */
 final class DomainText {
 
   private final DescribedClass type;
@@ -20,10 +22,73 @@ final class DomainText {
   }
 
   void write() {
-    List<String> components =
-        type.members().stream()
-            .map(member -> component(member) + " " + member.name())
-            .collect(Collectors.toCollection(ArrayList::new));
+    if (type.factories().isEmpty()) {
+      asRecord();
+    } else {
+      asClass();
+    }
+  }
+
+  /** A class whose objects only its factories make. */
+  private void asClass() {
+    String name = type.type().name();
+    text.line("public final class " + name + " {").line("");
+    type.members()
+        .forEach(
+            one -> text.line("  private final " + kept(one) + " " + one.name() + ";"));
+    List<String> parameters = parameters(type.members());
+    text.line("").list("  private " + name + "(", parameters, ") {");
+    type.members().stream()
+        .flatMap(member -> checks(member).stream())
+        .forEach(check -> text.line("    " + check));
+    type.members()
+        .forEach(
+            one ->
+                text.line(
+                    "    this."
+                        + one.name()
+                        + " = "
+                        + one.name()
+                        + (one.optional() ? ".orElse(null);" : ";")));
+    text.line("  }");
+    type.factories().forEach(this::factory);
+    for (DescribedMember member : type.members()) {
+      text.line("").line("  public " + component(member) + " " + member.name() + "() {");
+      String value =
+          member.optional() ? "Optional.ofNullable(" + member.name() + ")" : member.name();
+      text.line("    return " + value + ";").line("  }");
+    }
+    text.line("}");
+  }
+
+  /** The type of a field: null stands for a value that is missing. */
+  private String kept(DescribedMember member) {
+    return text.name(member.optional() ? member.type().boxed() : member.type());
+  }
+
+  private void factory(DescribedClass.Factory factory) {
+    List<DescribedMember> taken =
+        type.members().stream().filter(one -> !factory.omitted().contains(one.name())).toList();
+    String name = type.type().name();
+    text.line("")
+        .list("  public static " + name + " " + factory.name() + "(", parameters(taken), ") {");
+    List<String> values =
+        type.members().stream().map(one -> taken.contains(one) ? one.name() : nothing(one)).toList();
+    text.list("    return new " + name + "(", values, ");").line("  }");
+  }
+
+  private String nothing(DescribedMember member) {
+    return member.optional()
+        ? text.imported("java.util", "Optional") + ".empty()"
+        : text.imported("java.util", member.type().name()) + ".of()";
+  }
+
+  private List<String> parameters(List<DescribedMember> members) {
+    return members.stream().map(one -> component(one) + " " + one.name()).toList();
+  }
+
+  private void asRecord() {
+    List<String> components = parameters(type.members());
     List<String> checks = type.members().stream().flatMap(one -> checks(one).stream()).toList();
     if (checks.isEmpty()) {
       text.list("public record " + type.type().name() + "(", components, ") {}");

@@ -161,6 +161,20 @@ class DescribedTypesTest {
                     .contains(error));
   }
 
+  @Test
+  void aFactoryNeedsAValueForWhatItSets() throws IOException {
+    String wrong =
+        plan()
+            .replace(
+                "type: Booking\n", "type: Booking\n      build: { NewBooking: request }\n")
+            .replace("NewBooking: { from: caller }", "NewBooking: { from: factory }");
+    assertThatThrownBy(() -> described(wrong))
+        .isInstanceOf(InputException.class)
+        .hasMessageContaining(
+            "request is to set number, and nothing says to which value; let it be missing ('?'),"
+                + " give it from the caller, or give a value");
+  }
+
   /** Each: a part of the written class, what stands there instead, and the difference. */
   @ParameterizedTest(name = "{0}: {2}")
   @CsvSource(
