@@ -6,6 +6,8 @@ import dev.shelftwin.shape.Field;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.LocalDateTime;
+import java.util.IdentityHashMap;
+import java.util.List;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 
@@ -14,6 +16,7 @@ final class RowVersions {
 
   private final ObjectAccess access;
   private final ExpectedValues expected;
+  private final IdentityHashMap<HopLedger, List<FieldMapping>> versions = new IdentityHashMap<>();
 
   RowVersions(ObjectAccess access, ExpectedValues expected) {
     this.access = access;
@@ -22,7 +25,7 @@ final class RowVersions {
 
   /** Gives a row the version that the source has: nobody has changed it since. */
   void keep(HopLedger hop, Object source, Object row) {
-    for (FieldMapping version : hop.versions()) {
+    for (FieldMapping version : versions(hop)) {
       seen(version, source)
           .ifPresent(seen -> access.set(row, version.target().orElseThrow(), seen));
     }
@@ -34,7 +37,7 @@ final class RowVersions {
    * @return the source's version; empty if it has none, or if no other version is known
    */
   Optional<Field> change(HopLedger hop, Object source, Object row) {
-    for (FieldMapping version : hop.versions()) {
+    for (FieldMapping version : versions(hop)) {
       Optional<Object> next = seen(version, source).flatMap(RowVersions::after);
       if (next.isPresent()) {
         access.set(row, version.target().orElseThrow(), next.get());
@@ -42,6 +45,10 @@ final class RowVersions {
       }
     }
     return Optional.empty();
+  }
+
+  private List<FieldMapping> versions(HopLedger hop) {
+    return versions.computeIfAbsent(hop, HopLedger::versions);
   }
 
   private Optional<Object> seen(FieldMapping version, Object source) {

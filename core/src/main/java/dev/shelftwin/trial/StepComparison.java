@@ -32,6 +32,7 @@ final class StepComparison {
       new IdentityHashMap<>();
 
   private final IdentityHashMap<HopLedger, List<ChildRows>> children = new IdentityHashMap<>();
+  private final IdentityHashMap<Field, String> hubNames = new IdentityHashMap<>();
 
   StepComparison(ConceptLedger concept, RouteStep step, TrialTools tools) {
     this.concept = concept;
@@ -221,7 +222,8 @@ final class StepComparison {
   }
 
   private String hubName(Field field) {
-    return concept.pairing().hubName(field.name(), step.to());
+    return hubNames.computeIfAbsent(
+        field, key -> concept.pairing().hubName(key.name(), step.to()));
   }
 
   /** The divergence of a whole object. */
