@@ -115,14 +115,14 @@ final class UserEnds implements Ends, AutoCloseable {
   private End described(End end, ResolvedShape resolved, String schema) {
     Optional<ApiDocument> document = documents.of(resolved.layer());
     if (document.isEmpty()) {
-      return new UnreadEnd(end.name(), documents.errors(resolved.layer()).get(0));
+      return noDocument(end, documents.errors(resolved.layer()).get(0));
     }
     if (!document.get().names().contains(schema)) {
       return end;
     }
     List<InputError> errors = document.get().errors(schema);
     if (!errors.isEmpty()) {
-      return new UnreadEnd(end.name(), errors.get(0));
+      return noDocument(end, errors.get(0));
     }
     Map<String, String> fields = new HashMap<>();
     for (Field field : resolved.shape().fields()) {
@@ -131,16 +131,20 @@ final class UserEnds implements Ends, AutoCloseable {
     try {
       return new DescribedEnd(end, document.get(), schema, fields);
     } catch (InputException unusable) {
-      return new UnreadEnd(end.name(), unusable.errors().get(0));
+      return noDocument(end, unusable.errors().get(0));
     }
   }
 
-  /** The end of a layer whose document cannot be read: nothing can be sent there. */
-  private record UnreadEnd(String name, InputError why) implements End {
+  private static End noDocument(End end, InputError why) {
+    return new UnusableEnd(end.name(), "no document: " + why);
+  }
+
+  /** An end to which nothing can be sent. */
+  private record UnusableEnd(String name, String why) implements End {
 
     @Override
     public Passage pass(Object object) {
-      throw new EndMissing("no document: " + why, null);
+      throw new EndMissing(why, null);
     }
 
     @Override
@@ -215,7 +219,10 @@ final class UserEnds implements Ends, AutoCloseable {
         .map(Shape::type);
   }
 
-  /** The JSON library that the users have; ours if they have none. */
+  /**
+   * The JSON library that the users have; ours if they have none. Where it does not work, only the
+   * routes that lead to it cannot be tried.
+   */
   private End usualWire() {
     JsonLibrary usual =
         loader instanceof UserClassLoader users
@@ -224,7 +231,16 @@ final class UserEnds implements Ends, AutoCloseable {
                 .findFirst()
                 .orElse(JsonLibrary.JACKSON_2)
             : JsonLibrary.JACKSON_2;
-    return make(usual.end, List.of());
+    try {
+      return make(usual.end, List.of());
+    } catch (InputException unusable) {
+      String why = unusable.errors().get(0).message().lines().findFirst().orElse("");
+      return new UnusableEnd(
+          "wire",
+          "no JSON: "
+              + why
+              + "; let 'class-path' have one version of all jars of the library");
+    }
   }
 
   /** The JSON libraries, the one that most have first. */

@@ -26,6 +26,8 @@ import java.io.PrintStream;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
+import javax.tools.ToolProvider;
 import java.util.List;
 import java.util.OptionalInt;
 import java.util.Set;
@@ -433,6 +435,36 @@ class EndsTest {
         .extracting(Divergence::hop, Divergence::field, Divergence::after)
         .containsExactly(
             tuple("Glaze->GlazeRow", "GlazeRow.version", "an update that overwrites the first"));
+  }
+
+  /** Jars of several versions of one library do not fit each other. */
+  @Test
+  void aJsonLibraryThatDoesNotWorkRefusesOnlyItsRoutes() throws IOException {
+    Path old = Files.createDirectories(folder.resolve("old"));
+    Path source = folder.resolve("ObjectMapper.java");
+    Files.writeString(
+        source, "package com.fasterxml.jackson.databind; public class ObjectMapper {}");
+    ToolProvider.getSystemJavaCompiler()
+        .run(null, null, null, "-d", old.toString(), source.toString());
+    List<Path> classPath = new ArrayList<>(List.of(old));
+    classPath.addAll(Twins.code().classPath());
+    Path plan = project().write().planFile();
+    TrialOptions options = new TrialOptions(11, 5, Set.of(), OptionalInt.empty(), true);
+    try (ShelfTwin twin =
+        ShelfTwin.open(plan, new CodeOptions(List.of(), List.of(), classPath))) {
+      assertThat(twin.trial(options).routes())
+          .extracting(
+              route -> route.route().stream().anyMatch(stop -> stop.endsWith("@wire")),
+              RouteResult::outcome)
+          .contains(tuple(false, Outcome.HELD), tuple(true, Outcome.REFUSED))
+          .doesNotContain(tuple(true, Outcome.HELD), tuple(false, Outcome.REFUSED));
+      assertThat(twin.trial(options).routes())
+          .extracting(route -> route.reason().orElse(""))
+          .anyMatch(
+              reason ->
+                  reason.startsWith("no JSON: a library refuses: java.lang.NoSuchMethodError")
+                      && reason.endsWith("one version of all jars of the library"));
+    }
   }
 
   @Test
