@@ -237,9 +237,7 @@ final class UserEnds implements Ends, AutoCloseable {
       String why = unusable.errors().get(0).message().lines().findFirst().orElse("");
       return new UnusableEnd(
           "wire",
-          "no JSON: "
-              + why
-              + "; let 'class-path' have one version of all jars of the library");
+          "no JSON: " + why + "; let 'class-path' have one version of all jars of the library");
     }
   }
 

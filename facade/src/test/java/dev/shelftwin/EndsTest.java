@@ -27,10 +27,10 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
-import javax.tools.ToolProvider;
 import java.util.List;
 import java.util.OptionalInt;
 import java.util.Set;
+import javax.tools.ToolProvider;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.api.parallel.Execution;
@@ -450,8 +450,7 @@ class EndsTest {
     classPath.addAll(Twins.code().classPath());
     Path plan = project().write().planFile();
     TrialOptions options = new TrialOptions(11, 5, Set.of(), OptionalInt.empty(), true);
-    try (ShelfTwin twin =
-        ShelfTwin.open(plan, new CodeOptions(List.of(), List.of(), classPath))) {
+    try (ShelfTwin twin = ShelfTwin.open(plan, new CodeOptions(List.of(), List.of(), classPath))) {
       assertThat(twin.trial(options).routes())
           .extracting(
               route -> route.route().stream().anyMatch(stop -> stop.endsWith("@wire")),

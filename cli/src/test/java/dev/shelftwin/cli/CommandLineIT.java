@@ -36,7 +36,7 @@ import org.junit.jupiter.params.provider.ValueSource;
 @Execution(ExecutionMode.CONCURRENT)
 class CommandLineIT {
 
-  private static final Path JAR = Path.of(System.getProperty("shelf-twin.jar"));
+  private static final Path JAR = PackagedProgram.JAR;
 
   @TempDir Path folder;
   private Path clean;
@@ -650,9 +650,9 @@ class CommandLineIT {
   }
 
   private Result run(String... arguments) throws Exception {
-    List<String> call = new ArrayList<>(List.of("-jar", JAR.toString()));
+    List<String> call = PackagedProgram.call();
     call.addAll(List.of(arguments));
-    return java(call.toArray(String[]::new));
+    return result(call);
   }
 
   private Result java(String... arguments) throws Exception {
@@ -660,6 +660,10 @@ class CommandLineIT {
     call.add(Path.of(System.getProperty("java.home"), "bin", "java").toString());
     call.addAll(List.of("-XX:+UseSerialGC", "-XX:TieredStopAtLevel=1"));
     call.addAll(List.of(arguments));
+    return result(call);
+  }
+
+  private Result result(List<String> call) throws Exception {
     Path out = Files.createTempFile(folder, "out", "");
     Path err = Files.createTempFile(folder, "err", "");
     Process process =

@@ -14,7 +14,6 @@ import java.sql.DriverManager;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.sql.Statement;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.concurrent.TimeUnit;
 import org.junit.jupiter.api.Test;
@@ -28,8 +27,6 @@ import org.junit.jupiter.params.provider.EnumSource;
 @Execution(ExecutionMode.SAME_THREAD) // two tests of one server would see each other's schemas
 class DatabaseIT {
 
-  private static final Path JAR = Path.of(System.getProperty("shelf-twin.jar"));
-
   @TempDir Path folder;
 
   private Process trial(String url, String... more) throws Exception {
@@ -37,17 +34,8 @@ class DatabaseIT {
     Path classPath = folder.resolve("kiln/target/class-path.txt");
     Files.writeString(
         classPath, Files.readString(classPath).strip() + File.pathSeparator + driver(url));
-    List<String> call =
-        new ArrayList<>(
-            List.of(
-                Path.of(System.getProperty("java.home"), "bin", "java").toString(),
-                "-XX:+UseSerialGC",
-                "-XX:TieredStopAtLevel=1",
-                "-jar",
-                JAR.toString(),
-                "trial",
-                "--database",
-                url));
+    List<String> call = PackagedProgram.call();
+    call.addAll(List.of("trial", "--database", url));
     call.addAll(List.of(more));
     call.add(plan.toString());
     return new ProcessBuilder(call)

@@ -18,6 +18,7 @@ import java.util.Arrays;
 import java.util.Base64;
 import java.util.List;
 import java.util.Objects;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.api.parallel.Execution;
@@ -33,7 +34,6 @@ class DocumentationIT {
 
   private static final String README = "README.md";
   private static final Path ROOT = Path.of("..").toAbsolutePath().normalize();
-  private static final Path JAR = Path.of(System.getProperty("shelf-twin.jar")).toAbsolutePath();
   private static final Schema SCHEMA = schema();
 
   @TempDir Path folder;
@@ -108,8 +108,15 @@ class DocumentationIT {
     Path command = Files.createDirectories(folder.resolve("bin")).resolve("shelf-twin");
     Files.writeString(
         command,
-        "#!/bin/sh\nexec java -XX:+UseSerialGC -XX:TieredStopAtLevel=1"
-            + " -Dshelf-twin.command=shelf-twin -jar '%s' \"$@\"\n".formatted(JAR));
+        "#!/bin/sh\nexec %s \"$@\"\n"
+            .formatted(
+                PackagedProgram.call().stream()
+                    .map(
+                        word ->
+                            word.equals("-jar")
+                                ? "-Dshelf-twin.command=shelf-twin -jar"
+                                : "'" + word + "'")
+                    .collect(Collectors.joining(" "))));
     assertThat(command.toFile().setExecutable(true)).isTrue();
     Path file = Files.writeString(folder.resolve("page.sh"), script);
     ProcessBuilder bash = new ProcessBuilder("bash", file.toString());

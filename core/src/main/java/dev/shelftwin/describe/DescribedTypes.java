@@ -166,13 +166,7 @@ public final class DescribedTypes implements TypeKinds {
     List<String> constants = type.constants().stream().map(Text::value).toList();
     put(
         new DescribedClass(
-            type.layer(),
-            name,
-            Optional.empty(),
-            members,
-            constants,
-            List.of(),
-            type.name().at()));
+            type.layer(), name, Optional.empty(), members, constants, List.of(), type.name().at()));
   }
 
   private void put(DescribedClass described) {

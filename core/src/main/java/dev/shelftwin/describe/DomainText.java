@@ -34,8 +34,7 @@ final class DomainText {
     String name = type.type().name();
     text.line("public final class " + name + " {").line("");
     type.members()
-        .forEach(
-            one -> text.line("  private final " + kept(one) + " " + one.name() + ";"));
+        .forEach(one -> text.line("  private final " + kept(one) + " " + one.name() + ";"));
     List<String> parameters = parameters(type.members());
     text.line("").list("  private " + name + "(", parameters, ") {");
     type.members().stream()
@@ -73,7 +72,9 @@ final class DomainText {
     text.line("")
         .list("  public static " + name + " " + factory.name() + "(", parameters(taken), ") {");
     List<String> values =
-        type.members().stream().map(one -> taken.contains(one) ? one.name() : nothing(one)).toList();
+        type.members().stream()
+            .map(one -> taken.contains(one) ? one.name() : nothing(one))
+            .toList();
     text.list("    return new " + name + "(", values, ");").line("  }");
   }
 

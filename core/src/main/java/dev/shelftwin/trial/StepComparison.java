@@ -222,8 +222,7 @@ final class StepComparison {
   }
 
   private String hubName(Field field) {
-    return hubNames.computeIfAbsent(
-        field, key -> concept.pairing().hubName(key.name(), step.to()));
+    return hubNames.computeIfAbsent(field, key -> concept.pairing().hubName(key.name(), step.to()));
   }
 
   /** The divergence of a whole object. */

@@ -165,8 +165,7 @@ class DescribedTypesTest {
   void aFactoryNeedsAValueForWhatItSets() throws IOException {
     String wrong =
         plan()
-            .replace(
-                "type: Booking\n", "type: Booking\n      build: { NewBooking: request }\n")
+            .replace("type: Booking\n", "type: Booking\n      build: { NewBooking: request }\n")
             .replace("NewBooking: { from: caller }", "NewBooking: { from: factory }");
     assertThatThrownBy(() -> described(wrong))
         .isInstanceOf(InputException.class)
