@@ -147,13 +147,15 @@ public final class RenamedField {
 
   /** What others see of the name, if no annotation says another one. */
   private static void outside(ResolvedShape shape, Renaming renaming, List<String> seen) {
-    Field field = shape.shape().field(renaming.from()).orElseThrow();
-    if (field.externalName().isEmpty() && shape.role() == Role.TRANSFER) {
+    if (shape.shape().field(renaming.from()).flatMap(Field::externalName).isPresent()) {
+      return;
+    }
+    if (shape.role() == Role.TRANSFER) {
       seen.add(
           "%s: callers see '%s' instead of '%s'; tell them, or keep the name with an annotation"
               .formatted(shape.label(), renaming.to(), renaming.from()));
     }
-    if (field.externalName().isEmpty() && shape.role() == Role.PERSISTENCE) {
+    if (shape.shape().hasColumns()) {
       seen.add(
           "%s: the column of '%s' gets the name of '%s'; rename it in the database, or keep the name with an annotation"
               .formatted(shape.label(), renaming.from(), renaming.to()));

@@ -230,7 +230,7 @@ public final class DescribedTypes implements TypeKinds {
             members.values().stream().sorted(Comparator.comparing(one -> !isKey(one))).toList(),
             List.of(),
             use.layer().role() == Role.DOMAIN
-                ? new Factories(concept, use).of(members.values(), this)
+                ? new Factories(concept, use).of(members.values(), errors::add)
                 : List.of(),
             use.at());
     check(described, use);

@@ -1,5 +1,6 @@
 package dev.shelftwin.describe;
 
+import dev.shelftwin.finding.InputError;
 import dev.shelftwin.plan.Concept;
 import dev.shelftwin.plan.GivenValue;
 import dev.shelftwin.plan.Row;
@@ -13,6 +14,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.function.Consumer;
 
 /** The factories of a described type of the domain: those that {@code build} names. */
 final class Factories {
@@ -28,7 +30,8 @@ final class Factories {
   }
 
   /** The factories; reports fields for which they would have no value. */
-  List<DescribedClass.Factory> of(Collection<DescribedMember> members, DescribedTypes types) {
+  List<DescribedClass.Factory> of(
+      Collection<DescribedMember> members, Consumer<InputError> errors) {
     Map<String, Set<String>> omitted = new LinkedHashMap<>();
     use.build()
         .forEach(
@@ -36,7 +39,7 @@ final class Factories {
               if (!creator.value().equals(CONSTRUCTOR)) {
                 omitted
                     .computeIfAbsent(creator.value(), name -> new TreeSet<>())
-                    .addAll(setItself(shape, creator, members, types));
+                    .addAll(setItself(shape, creator, members, errors));
               }
             });
     List<DescribedClass.Factory> factories = new ArrayList<>();
@@ -46,7 +49,10 @@ final class Factories {
 
   /** The fields that the plan leaves to the factory. */
   private Set<String> setItself(
-      String shape, Text creator, Collection<DescribedMember> members, DescribedTypes types) {
+      String shape,
+      Text creator,
+      Collection<DescribedMember> members,
+      Consumer<InputError> errors) {
     Set<String> fields = new TreeSet<>();
     for (DescribedMember member : members) {
       boolean left =
@@ -55,10 +61,11 @@ final class Factories {
               .flatMap(row -> given(row, shape).stream())
               .anyMatch(GivenValue.FactoryRule.class::isInstance);
       if (left && !hasNothing(member)) {
-        types.error(
-            creator.at(),
-            creator + " is to set " + member.name() + ", and nothing says to which value",
-            "let it be missing ('?'), give it from the caller, or give a value");
+        errors.accept(
+            new InputError(
+                creator.at(),
+                creator + " is to set " + member.name() + ", and nothing says to which value",
+                "let it be missing ('?'), give it from the caller, or give a value"));
       }
       if (left) {
         fields.add(member.name());

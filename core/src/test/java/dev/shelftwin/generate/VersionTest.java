@@ -81,6 +81,21 @@ class VersionTest {
     assertHeld(tried.trial());
   }
 
+  /** A row of the plan that pairs the two is not out of date. */
+  @Test
+  void theRowMayCallItsVersionOtherwise() {
+    Tried tried =
+        notes("private long lock; long getLock() { return lock; }", "long", "long")
+            .with(
+                "{ model: version, accept: { leaked-version: callers send it back } }",
+                "{ model: version, store: lock, accept: { leaked-version: callers send it back } }")
+            .tried(3, 20);
+    assertThat(tried.findings()).extracting(Finding::message).isEmpty();
+    assertThat(tried.text("NoteStoreMapper"))
+        .contains("collector.unchanged(\"version\", row.getLock(), note.version());");
+    assertHeld(tried.trial());
+  }
+
   @Test
   void requestsAreComparedWithTheRowToo() {
     Tried tried =
