@@ -1,6 +1,7 @@
 package dev.shelftwin.cli;
 
 import dev.shelftwin.ShelfTwin;
+import dev.shelftwin.WhatIf;
 import dev.shelftwin.change.ChangePreview;
 import dev.shelftwin.ledger.ShapeChange;
 import dev.shelftwin.plan.Layer;
@@ -145,21 +146,27 @@ final class ImpactCommand implements Callable<Integer> {
     }
     Path plan = words.size() > fields ? Path.of(words.get(fields)) : PLAN;
     try (ShelfTwin twin = places.open(plan, console)) {
-      if (subject.add != null) {
-        return preview(twin, twin.whatIf().added(words.get(0), subject.add, in));
-      }
-      if (subject.retype != null) {
-        return preview(twin, twin.whatIf().retyped(words.get(0), subject.retype, in));
-      }
-      if (subject.rename != null) {
-        return preview(twin, twin.whatIf().renamed(words.get(0), subject.rename, in));
-      }
-      if (subject.remove) {
-        return preview(twin, twin.whatIf().removed(words.get(0), in));
+      if (subject.isChange()) {
+        return preview(
+            twin,
+            WaitingLine.during(
+                console, "trying the change", () -> change(twin.whatIf(), words.get(0))));
       }
       console.out().print(ofField ? ofField(twin, words.get(0)) : ofSubject(twin));
       return ExitCode.DONE;
     }
+  }
+
+  private ChangePreview change(WhatIf whatIf, String name) {
+    if (subject.add != null) {
+      return whatIf.added(name, subject.add, in);
+    }
+    if (subject.retype != null) {
+      return whatIf.retyped(name, subject.retype, in);
+    }
+    return subject.rename != null
+        ? whatIf.renamed(name, subject.rename, in)
+        : whatIf.removed(name, in);
   }
 
   private int preview(ShelfTwin twin, ChangePreview preview) {
@@ -181,7 +188,12 @@ final class ImpactCommand implements Callable<Integer> {
   private String ofField(ShelfTwin twin, String field) {
     FieldImpact known =
         FieldImpact.of(field, twin.ledger(), twin.check().findings(), twin.generate());
-    FieldImpact impact = known.withCode(twin.whatIf().uses(known.concept(), known.names()));
+    FieldImpact impact =
+        known.withCode(
+            WaitingLine.during(
+                console,
+                "searching the code",
+                () -> twin.whatIf().uses(known.concept(), known.names())));
     return format == Format.JSON
         ? ImpactJson.of(twin.plan().name(), impact)
         : ImpactText.of(impact, console.style());

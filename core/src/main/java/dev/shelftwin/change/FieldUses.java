@@ -189,6 +189,9 @@ final class FieldUses extends TreePathScanner<Void, Void> {
    * Whether a text, in a source that names the type, is the field's name or ends a path with it.
    */
   private boolean means(String value, Renaming renaming) {
+    if (!value.contains(renaming.from())) {
+      return false;
+    }
     String simple = renaming.type().substring(renaming.type().lastIndexOf('.') + 1);
     return Pattern.compile("(?:^|\\.)" + Pattern.quote(renaming.from()) + "\\b")
             .matcher(value)
