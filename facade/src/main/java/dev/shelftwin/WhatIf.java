@@ -35,6 +35,7 @@ import java.util.Set;
 import java.util.function.BiFunction;
 import java.util.function.Predicate;
 import java.util.function.UnaryOperator;
+import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
@@ -143,7 +144,8 @@ public final class WhatIf {
         renamed.sources(),
         only,
         renamed.plan(),
-        text -> text.replaceAll("\\b" + Pattern.quote(other) + "\\b", field));
+        text ->
+            text.replaceAll("\\b" + Pattern.quote(other) + "\\b", Matcher.quoteReplacement(field)));
   }
 
   /**

@@ -96,7 +96,7 @@ final class ImpactCommand implements Callable<Integer> {
 
     @Option(
         names = "--remove",
-        description = "Show what it would do to remove the field from all types of its concept.")
+        description = "Show what breaks if the field is removed from all types of its concept.")
     private boolean remove;
 
     private boolean isChange() {

@@ -6,7 +6,7 @@ import dev.shelftwin.report.Style;
 import java.util.ArrayList;
 import java.util.List;
 
-/** What a change would do, as text. */
+/** Formats the preview of a change for the terminal. */
 final class PreviewText {
 
   private PreviewText() {}

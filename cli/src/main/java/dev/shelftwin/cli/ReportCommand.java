@@ -16,7 +16,10 @@ import java.util.concurrent.Callable;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
+import picocli.CommandLine.ParameterException;
+import picocli.CommandLine.Spec;
 
 /** Writes a page about the plan. */
 @Command(
@@ -50,22 +53,31 @@ final class ReportCommand implements Callable<Integer> {
   @Option(
       names = "--samples",
       paramLabel = "COUNT",
-      description = "With --trial: the number of samples on each route; ${DEFAULT-VALUE}.")
-  private int samples = TrialOptions.DEFAULT_SAMPLES;
+      description =
+          "With --trial: the number of samples on each route; "
+              + TrialOptions.DEFAULT_SAMPLES
+              + " by default.")
+  private @Nullable Integer samples;
+
+  @Spec private @Nullable CommandSpec spec;
 
   @Override
   public Integer call() {
-    Optional<TrialResult> result = Optional.empty();
-    if (trial) {
-      TrialSupervisor.Outcome outcome = tried();
-      result = Optional.ofNullable(outcome.result());
-      if (result.isEmpty()) {
-        return outcome.exitCode();
-      }
+    if (samples != null && (!trial || samples < 1)) {
+      throw new ParameterException(
+          Objects.requireNonNull(spec).commandLine(),
+          "--samples takes a number from 1 on, and goes with --trial");
     }
-    Optional<TrialResult> shown = result;
+    if (!trial) {
+      return write(Optional.empty());
+    }
+    TrialSupervisor.Outcome outcome = tried();
+    return outcome.result() == null ? outcome.exitCode() : write(Optional.of(outcome.result()));
+  }
+
+  private int write(Optional<TrialResult> result) {
     try (ShelfTwin twin = plan.open(console)) {
-      String page = WaitingLine.during(console, "drawing", () -> page(twin, shown));
+      String page = WaitingLine.during(console, "drawing", () -> page(twin, result));
       Path beside = Objects.requireNonNullElse(plan.plan().getParent(), Path.of(""));
       Path file = to == null ? beside.resolve("shelf-twin." + format.ending()) : to;
       PageFile.write(file, page);
@@ -76,8 +88,9 @@ final class ReportCommand implements Callable<Integer> {
 
   /** Runs the users' code in another virtual machine, as the command for trials does. */
   private TrialSupervisor.Outcome tried() {
+    int count = samples == null ? TrialOptions.DEFAULT_SAMPLES : samples;
     List<String> arguments =
-        new ArrayList<>(List.of("trial", "--samples", Integer.toString(samples)));
+        new ArrayList<>(List.of("trial", "--samples", Integer.toString(count)));
     arguments.addAll(plan.list());
     try (ProgressLine progress = new ProgressLine(console)) {
       return new TrialSupervisor(console, arguments, TrialCommand.TIME_LIMIT, progress)

@@ -36,7 +36,7 @@ final class ScaffoldCommand implements Callable<Integer> {
 
   @Option(
       names = "--repositories",
-      description = "Write interfaces, too, for whatever keeps the objects of the domain.")
+      description = "Also write a repository interface for each concept that is stored.")
   private boolean repositories;
 
   @Option(

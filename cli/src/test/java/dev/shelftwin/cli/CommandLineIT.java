@@ -549,6 +549,7 @@ class CommandLineIT {
           trial --compare PLAN                  | the plan names no existing mapper | name them in 'existing-mappers'
           impact Firing.remarks --remove --patch --format json PLAN | prints a unified diff | --help
           impact Firing.remarks --patch PLAN    | go with --add                  | --help
+          report --samples 5 PLAN               | --samples takes a number       | --help
           check --class-path nowhere.jar PLAN   | names what is not there: nowhere.jar | build the project first
           check --sources nowhere PLAN          | there is no such source folder | build the project first
           generate --to FILE PLAN               | cannot be written              | --to

@@ -27,29 +27,29 @@ final class PackagedProgram {
 
   private PackagedProgram() {}
 
-  /** How it is called, without its arguments. */
+  /** The command, without its arguments. */
   static List<String> call() throws IOException {
-    return call(
-        writtenArchive(), "-XX:SharedArchiveFile=" + ARCHIVE, "-Dshelf-twin.archive=" + ARCHIVE);
+    return hasArchive()
+        ? call("-XX:SharedArchiveFile=" + ARCHIVE, "-Dshelf-twin.archive=" + ARCHIVE)
+        : call(new String[0]);
   }
 
-  /** How it is called with other options of the virtual machine. */
-  private static List<String> call(boolean shares, String... options) {
+  private static List<String> call(String... options) {
     List<String> call = new ArrayList<>(List.of(JAVA));
     call.addAll(OPTIONS);
-    call.addAll(shares ? List.of(options) : List.of());
+    call.addAll(List.of(options));
     call.addAll(List.of("-jar", JAR.toString()));
     return call;
   }
 
-  /** A virtual machine that cannot write it works without. */
-  private static synchronized boolean writtenArchive() throws IOException {
+  /** Writes the archive once; without one, the commands are only slower. */
+  private static synchronized boolean hasArchive() throws IOException {
     if (!isWritten) {
       isWritten = true;
       Files.deleteIfExists(ARCHIVE);
       Path folder = Files.createTempDirectory(JAR.getParent(), "archive");
       Path plan = KilnExample.write(folder.resolve("kiln"), List.of());
-      List<String> call = call(true, "-XX:ArchiveClassesAtExit=" + ARCHIVE);
+      List<String> call = call("-XX:ArchiveClassesAtExit=" + ARCHIVE);
       call.addAll(List.of("check", plan.toString()));
       Process process =
           new ProcessBuilder(call)

@@ -141,7 +141,7 @@ final class ConceptSources {
     return isValue ? Optional.of(fields.get(0).type()) : Optional.empty();
   }
 
-  /** Whether a type holds rows of another table. */
+  /** Whether a type is a collection of entities. */
   boolean holdsRows(TypeRef type) {
     return Container.of(type).isPresent()
         && shapes.find(Container.element(type)).filter(Shape::isEntity).isPresent();

@@ -139,7 +139,7 @@ final class FieldAdder {
         .max(Comparator.comparingInt(one -> source.assignments(one).size()));
   }
 
-  /** Whether the type can be created without values, as frameworks do it. */
+  /** Whether the type has a constructor without parameters that leaves the fields empty. */
   private boolean leavesFieldsOut() {
     return source.constructors().stream()
         .anyMatch(

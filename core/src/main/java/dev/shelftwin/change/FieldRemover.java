@@ -24,7 +24,7 @@ final class FieldRemover {
     this.edits = new TextEdits(source.text());
   }
 
-  /** The text of the file without the field; empty if the type does not declare it itself. */
+  /** Returns the source text without the field; empty if a supertype declares the field. */
   Optional<String> removed() {
     List<VariableTree> fields = source.fields();
     int index = indexOf(fields);

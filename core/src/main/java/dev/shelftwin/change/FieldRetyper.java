@@ -18,7 +18,7 @@ import java.util.stream.Stream;
 /** Gives a field another type, wherever the source of its type names the old one. */
 final class FieldRetyper {
 
-  /** What says how a single value is stored. */
+  /** Annotations that map a single value to columns. */
   private static final Set<String> SINGLE =
       Set.of("Column", "Enumerated", "ManyToOne", "OneToOne", "JoinColumn", "Basic", "Embedded");
 

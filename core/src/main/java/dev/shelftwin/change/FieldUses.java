@@ -68,7 +68,7 @@ final class FieldUses extends TreePathScanner<Void, Void> {
     this.edits = new TextEdits(text);
   }
 
-  /** The text with the other names. */
+  /** Returns the source text with the fields renamed. */
   String renamed() {
     scan(unit, null);
     return edits.edited();
@@ -269,7 +269,7 @@ final class FieldUses extends TreePathScanner<Void, Void> {
         : Optional.empty();
   }
 
-  /** Renames the field in the documentation of parameters. */
+  /** Renames the field in the {@code @param} tags of a declaration. */
   private void document(Renaming renaming) {
     int declaration = (int) start(getCurrentPath().getLeaf());
     int comment = text.lastIndexOf("/**", declaration);

@@ -15,7 +15,7 @@ import java.util.Objects;
  */
 record NewField(String name, TypeRef type, Form form, Limits limits) {
 
-  /** How a type says whether a value is there. */
+  /** How the type of a field declares whether its value may be missing. */
   enum Form {
     /** It always is. */
     REQUIRED,

@@ -37,7 +37,7 @@ final class PlanEdits {
     }
   }
 
-  /** Removes a name from a list. */
+  /** Removes a field name from a list in the plan, such as that of an omission. */
   void removeName(Text name) {
     if (name.at().line() > 0) {
       names

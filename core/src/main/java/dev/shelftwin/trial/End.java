@@ -44,15 +44,15 @@ public interface End extends AutoCloseable {
   }
 
   /**
-   * Whether only one of two sessions that read the same object may write its change.
+   * Whether the second of two sessions that read the same object overwrites what the first wrote.
    *
    * @param object is written first
    * @param one changes the object of the session that writes first
    * @param other changes the object of the session that writes after it
-   * @return empty if the end cannot tell, or if the first change is refused too
+   * @return false if the second session is refused, and if the end cannot tell
    */
-  default Optional<Boolean> refusesSecondChange(Object object, Mapping one, Mapping other) {
-    return Optional.empty();
+  default boolean overwritesFirstChange(Object object, Mapping one, Mapping other) {
+    return false;
   }
 
   /** Maps an object that was read. */

@@ -70,10 +70,10 @@ final class TableTraffic {
     Change one = new Change(samples.get(1), at - 1, version.get());
     Change other = new Change(samples.get(2), at - 1, version.get());
     return row(samples.get(0), at)
-        .flatMap(row -> table.end().refusesSecondChange(row, one, other))
-        .filter(refused -> !refused && one.hasNewVersion() && other.hasNewVersion())
+        .filter(row -> table.end().overwritesFirstChange(row, one, other))
+        .filter(row -> one.hasNewVersion() && other.hasNewVersion())
         .map(
-            overwritten ->
+            row ->
                 new Divergence(
                     route.steps().get(at - 1).label(),
                     table.to().path(version.get()),

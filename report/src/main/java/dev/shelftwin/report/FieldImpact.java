@@ -171,7 +171,8 @@ public record FieldImpact(
             .anyMatch(one -> one.name().equals(field));
   }
 
-  private static FieldImpact of(
+  /** What the field of a journey touches. */
+  static FieldImpact of(
       ConceptLedger concept,
       Journey journey,
       Plan plan,

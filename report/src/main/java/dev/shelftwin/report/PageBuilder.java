@@ -132,17 +132,15 @@ final class PageBuilder {
 
   /** What else a field touches: lines of mappers, and rows of the plan. */
   private List<String> touched(ConceptLedger concept, Journey journey) {
+    FieldImpact impact =
+        FieldImpact.of(concept, journey, sources.ledger().plan(), List.of(), sources.generated());
     List<String> touched = new ArrayList<>();
-    for (FieldImpact.MapperLine line : MapperLines.of(concept, journey, sources.generated())) {
+    for (FieldImpact.MapperLine line : impact.mappers()) {
       String mapper = line.mapper().substring(line.mapper().lastIndexOf('.') + 1);
       touched.add(mapper + "." + line.method() + ":" + line.line() + "  " + line.text());
     }
-    journey.stops().values().stream()
-        .flatMap(stop -> Stream.concat(stop.out().stream(), stop.in().stream()))
-        .flatMap(mapping -> mapping.row().stream())
-        .map(row -> "the plan  " + row.at())
-        .distinct()
-        .forEach(touched::add);
+    impact.existing().forEach(method -> touched.add("the existing mapper  " + method));
+    impact.rows().forEach(row -> touched.add("the plan  " + row.at()));
     return touched;
   }
 

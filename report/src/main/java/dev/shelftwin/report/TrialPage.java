@@ -1,5 +1,6 @@
 package dev.shelftwin.report;
 
+import dev.shelftwin.shape.KebabCase;
 import dev.shelftwin.trial.Divergence;
 import dev.shelftwin.trial.Outcome;
 import dev.shelftwin.trial.RouteResult;
@@ -8,7 +9,6 @@ import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -81,7 +81,7 @@ public record TrialPage(long seed, long held, long routes, long samples, long tr
           .computeIfAbsent(route.concept(), concept -> new ArrayList<>())
           .add(
               new Route(
-                  route.outcome().name().toLowerCase(Locale.ROOT),
+                  KebabCase.of(route.outcome()),
                   route.samples(),
                   route.refused(),
                   route.route(),
@@ -124,7 +124,9 @@ public record TrialPage(long seed, long held, long routes, long samples, long tr
     /** What became of a field; empty if no route reads it. */
     String of(String path) {
       if (broken.stream()
-          .anyMatch(one -> one.equals(path) || one.matches("\\Q" + path + "\\E[.\\[].*"))) {
+          .anyMatch(
+              one ->
+                  one.equals(path) || one.startsWith(path + ".") || one.startsWith(path + "["))) {
         return "broken";
       }
       return tried.contains(path) ? "tried" : untried.contains(path) ? "not tried" : "";

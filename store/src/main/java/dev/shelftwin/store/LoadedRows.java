@@ -84,12 +84,12 @@ final class LoadedRows implements AutoCloseable {
   /**
    * Stores a row, reads it in two sessions, and lets both write another change of it.
    *
-   * @return empty if the row cannot be stored, or the first change is refused
+   * @return whether both changes were written
    */
-  Optional<Boolean> refusesSecondChange(Object row, Mapping one, Mapping other) {
+  boolean overwritesFirstChange(Object row, Mapping one, Mapping other) {
     Optional<Object> key = store(row);
     if (key.isEmpty()) {
-      return Optional.empty();
+      return false;
     }
     try (EntityManager first = factory.createEntityManager();
         EntityManager second = factory.createEntityManager()) {
@@ -97,9 +97,7 @@ final class LoadedRows implements AutoCloseable {
       second.getTransaction().begin();
       Object inFirst = first.find(row.getClass(), key.get());
       Object inSecond = second.find(row.getClass(), key.get());
-      return change(first, inFirst, one)
-          ? Optional.of(!change(second, inSecond, other))
-          : Optional.empty();
+      return change(first, inFirst, one) && change(second, inSecond, other);
     }
   }
 

@@ -80,11 +80,15 @@ public final class TableEnd implements End {
 
   /** {@inheritDoc} In an existing schema nothing may be committed, so that this cannot be told. */
   @Override
-  public synchronized Optional<Boolean> refusesSecondChange(
-      Object row, Mapping one, Mapping other) {
-    return database().areTablesOurs()
-        ? committed().refusesSecondChange(row, one, other)
-        : Optional.empty();
+  public synchronized boolean overwritesFirstChange(Object row, Mapping one, Mapping other) {
+    if (!database().areTablesOurs()) {
+      return false;
+    }
+    try {
+      return committed().overwritesFirstChange(row, one, other);
+    } catch (PersistenceException | IllegalArgumentException refused) {
+      return false; // as for the statements, the route tells what is refused
+    }
   }
 
   private LoadedRows committed() {
