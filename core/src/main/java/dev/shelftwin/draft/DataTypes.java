@@ -33,6 +33,7 @@ record DataTypes(Layer layer, Predicate<TypeRef> types) {
           "assembler",
           "builder",
           "client",
+          "command",
           "config",
           "configuration",
           "controller",
@@ -105,7 +106,7 @@ record DataTypes(Layer layer, Predicate<TypeRef> types) {
         shape.has(ShapeTrait.MAPPED_SUPERCLASS) || shape.has(ShapeTrait.COLUMN_CONVERTER);
     boolean generic = !shape.type().arguments().isEmpty(); // only a person knows the arguments
     boolean values = shape.kind() == Shape.Kind.ENUM || shape.kind() == Shape.Kind.ANNOTATION;
-    if (values || helper || generic || (isActive(shape) && !shape.isEntity())) {
+    if (values || helper || generic || (isActive(shape.type().simpleName()) && !shape.isEntity())) {
       return false;
     }
     if (shape.isAbstract()) {
@@ -115,9 +116,9 @@ record DataTypes(Layer layer, Predicate<TypeRef> types) {
     return fields > 0 && 2 * shape.storedFields().filter(DataTypes::isOpen).count() >= fields;
   }
 
-  private static boolean isActive(Shape shape) {
-    List<String> words = NameWords.of(shape.type().simpleName()).all();
-    return ACTIVE.contains(words.get(words.size() - 1));
+  /** Whether a name is that of types that do something with data. */
+  static boolean isActive(String name) {
+    return NameWords.of(name).last().anyRootOf(ACTIVE);
   }
 
   /** Whether a field can be read or written from outside; rows need not be public. */

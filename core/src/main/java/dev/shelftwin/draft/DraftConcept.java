@@ -1,5 +1,6 @@
 package dev.shelftwin.draft;
 
+import dev.shelftwin.ledger.ResolvedShape;
 import dev.shelftwin.plan.Concept;
 import dev.shelftwin.plan.Omission;
 import dev.shelftwin.plan.Row;
@@ -16,6 +17,9 @@ final class DraftConcept {
 
   /** The placeholder for a reason that only a person can give. */
   static final String QUESTION = "?";
+
+  /** Why requests do not set audit columns. */
+  static final String AUDITED = "set by the persistence layer";
 
   private final Concept begun;
   private final boolean written;
@@ -58,6 +62,14 @@ final class DraftConcept {
   /** The concept without proposed rows. */
   Concept begun() {
     return begun;
+  }
+
+  /** How rows call a type: by its simple name, unless another type of the concept has it too. */
+  String nameOf(ResolvedShape shape) {
+    String name = shape.use().simpleName();
+    boolean alone =
+        begun.shapes().stream().filter(use -> use.simpleName().equals(name)).count() < 2;
+    return alone ? name : shape.use().type();
   }
 
   List<Guess> guesses() {

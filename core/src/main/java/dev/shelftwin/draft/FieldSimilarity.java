@@ -18,8 +18,13 @@ final class FieldSimilarity {
   /** The similarity from which on names are considered the same. */
   static final double ENOUGH = 0.4;
 
-  static final Set<String> AUDITED =
+  private static final Set<String> AUDITED =
       Set.of("created", "changed", "inserted", "modified", "updated");
+
+  /** The last words of columns that say when or by whom a row was written. */
+  private static final Set<String> WHEN_OR_WHO =
+      Set.of("at", "by", "date", "on", "time", "timestamp", "user");
+
   static final Set<String> SECRET = Set.of("password", "passcode", "passphrase", "pin", "secret");
 
   /** Quantities by the units that columns may be named after. */
@@ -59,6 +64,17 @@ final class FieldSimilarity {
 
   FieldSimilarity(Shapes shapes) {
     this.catalogue = new Catalogue(shapes, NestedMappers.NONE);
+  }
+
+  /** Whether the name of a field says when or by whom its row was written. */
+  static boolean isAudited(Field field) {
+    NameWords words = NameWords.of(field.name());
+    TypeRef type = field.type().present();
+    boolean time =
+        type.packageName().equals("java.time")
+            || Set.of("java.util.Date", "java.util.Calendar", "java.sql.Timestamp")
+                .contains(type.qualifiedName());
+    return words.anyOf(AUDITED) && (time || words.last().anyOf(WHEN_OR_WHO));
   }
 
   /** The similarity of the names: 1 for the same words, 0 for none in common. */

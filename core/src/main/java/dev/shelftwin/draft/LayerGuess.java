@@ -5,7 +5,6 @@ import dev.shelftwin.plan.Plan;
 import dev.shelftwin.shape.Place;
 import dev.shelftwin.shape.Role;
 import dev.shelftwin.shape.Shape;
-import dev.shelftwin.shape.ShapeTrait;
 import dev.shelftwin.shape.Shapes;
 import dev.shelftwin.shape.TypeRef;
 import java.util.ArrayList;
@@ -15,70 +14,14 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.function.Predicate;
 import java.util.stream.Collectors;
-import org.jspecify.annotations.Nullable;
 
 /**
  * Guesses the types of each layer by their declarations, the names of their packages, and their own
  * names. Only types that belong to a concept make a layer.
  */
 final class LayerGuess {
-
-  private static final Set<String> PERSISTENCE =
-      Set.of(
-          "dao",
-          "database",
-          "db",
-          "jdbc",
-          "jpa",
-          "persistence",
-          "repositories",
-          "repository",
-          "sql",
-          "storage",
-          "store");
-  private static final Set<String> TRANSFER =
-      Set.of(
-          "api",
-          "client",
-          "contract",
-          "controller",
-          "dto",
-          "dtos",
-          "endpoint",
-          "form",
-          "http",
-          "messages",
-          "payload",
-          "request",
-          "requests",
-          "resource",
-          "resources",
-          "response",
-          "responses",
-          "rest",
-          "transfer",
-          "view",
-          "views",
-          "web",
-          "wire");
-
-  /** Words that layers of every role use, so that they count only where no other word does. */
-  private static final Set<String> DOMAIN = Set.of("business", "core", "domain", "model", "models");
-
-  private static final Set<String> STORED_TYPES = Set.of("entity", "row", "table");
-  private static final Set<String> TRANSFERRED_TYPES =
-      Set.of(
-          "dto",
-          "form",
-          "json",
-          "patch",
-          "payload",
-          "request",
-          "resource",
-          "response",
-          "rest",
-          "view");
 
   private static final int MOST_SHOWN = 5;
   private static final int MANY = 10;
@@ -98,25 +41,21 @@ final class LayerGuess {
    * @throws InputException if no types of two layers belong together
    */
   List<DataTypes> types() {
-    Map<Role, Set<TypeRef>> byRole = new EnumMap<>(Role.class);
-    for (String packageName : shapes.packages()) {
-      for (Shape shape : DataTypes.in(packageName, shapes)) {
-        Role role = role(shape);
-        if (role != null) {
-          byRole.computeIfAbsent(role, key -> new LinkedHashSet<>()).add(shape.type());
-        }
-      }
-    }
-    List<DataTypes> candidates = layers(byRole);
+    List<Shape> all =
+        shapes.packages().stream()
+            .flatMap(packageName -> DataTypes.in(packageName, shapes).stream())
+            .toList();
+    RoleGuess roles = new RoleGuess(all);
+    Map<Role, Set<TypeRef>> byRole = withRealDomain(byRole(all, roles));
     Map<Role, Set<TypeRef>> paired = new EnumMap<>(Role.class);
-    for (PairedTypes pair : new ShapePairing(shapes, candidates, Set.of()).pairs()) {
+    for (PairedTypes pair : pairs(byRole)) {
       for (PairedTypes.Member member : pair.members()) {
-        paired
-            .computeIfAbsent(member.layer().layer().role(), key -> new LinkedHashSet<>())
-            .add(member.shape().type());
+        types(paired, member.role()).add(member.shape().type());
       }
     }
-    paired.replaceAll((role, types) -> withoutStrays(types));
+    paired.replaceAll(
+        (role, types) ->
+            role == Role.PERSISTENCE && roles.areRowsAnnotated() ? types : withoutStrays(types));
     removeRareDomain(paired);
     if (paired.size() < 2) {
       throw new InputException(
@@ -127,27 +66,92 @@ final class LayerGuess {
     return layers(paired);
   }
 
+  private static Set<TypeRef> types(Map<Role, Set<TypeRef>> byRole, Role role) {
+    return byRole.computeIfAbsent(role, key -> new LinkedHashSet<>());
+  }
+
+  private List<PairedTypes> pairs(Map<Role, Set<TypeRef>> byRole) {
+    return new ShapePairing(shapes, layers(byRole), Set.of()).pairs();
+  }
+
+  private Map<Role, Set<TypeRef>> byRole(List<Shape> all, RoleGuess roles) {
+    Map<Role, Set<TypeRef>> byRole = new EnumMap<>(Role.class);
+    Map<Role, Set<TypeRef>> unnamed = new EnumMap<>(Role.class);
+    for (Shape shape : all) {
+      Role role = roles.of(shape);
+      if (role != null) {
+        types(byRole, role).add(shape.type());
+      } else if (roles.mayBeTransferred(shape)) {
+        types(unnamed, Role.TRANSFER).add(shape.type());
+      }
+    }
+    if (!unnamed.isEmpty()) {
+      types(unnamed, Role.PERSISTENCE).addAll(types(byRole, Role.PERSISTENCE));
+      Set<TypeRef> namedLikeRows = namedLikeRows(unnamed);
+      if (!namedLikeRows.isEmpty()) {
+        types(byRole, Role.TRANSFER).addAll(namedLikeRows);
+      }
+    }
+    return byRole;
+  }
+
+  /** The same, without what is no domain: its types are transfer types or belong to no layer. */
+  private Map<Role, Set<TypeRef>> withRealDomain(Map<Role, Set<TypeRef>> byRole) {
+    Set<TypeRef> inside = byRole.getOrDefault(Role.DOMAIN, Set.of());
+    Map<Role, Set<TypeRef>> others = new EnumMap<>(byRole);
+    others.remove(Role.DOMAIN);
+    if (inside.isEmpty()) {
+      return others;
+    }
+    GuessedDomain domain = new GuessedDomain(pairs(byRole));
+    Map<Role, Set<TypeRef>> outside = new EnumMap<>(others);
+    Set<TypeRef> transferred = new LinkedHashSet<>(byRole.getOrDefault(Role.TRANSFER, Set.of()));
+    transferred.addAll(inside);
+    outside.put(Role.TRANSFER, transferred);
+    if (domain.isTransferred(inside, pairs(outside))) {
+      return outside;
+    }
+    return domain.isNamedByChance() ? others : byRole;
+  }
+
+  /** The types of packages of which many are named like rows and have their fields. */
+  private Set<TypeRef> namedLikeRows(Map<Role, Set<TypeRef>> unnamed) {
+    ShapePairing pairing = new ShapePairing(shapes, layers(unnamed), Set.of());
+    Map<String, Long> found =
+        pairing.pairs().stream()
+            .flatMap(pair -> pair.members().stream().filter(one -> pairing.isNamed(one, pair)))
+            .collect(
+                Collectors.groupingBy(
+                    member -> member.shape().type().packageName(), Collectors.counting()));
+    Set<String> packages =
+        types(unnamed, Role.TRANSFER).stream()
+            .collect(Collectors.groupingBy(TypeRef::packageName, Collectors.counting()))
+            .entrySet()
+            .stream()
+            .filter(all -> found.getOrDefault(all.getKey(), 0L) > FEW)
+            .filter(all -> found.getOrDefault(all.getKey(), 0L) * 3 >= all.getValue())
+            .map(Map.Entry::getKey)
+            .collect(Collectors.toSet());
+    return types(unnamed, Role.TRANSFER).stream()
+        .filter(type -> packages.contains(type.packageName()))
+        .collect(Collectors.toCollection(LinkedHashSet::new));
+  }
+
   /**
-   * Without the types of packages that hold only few of them, far from the package that holds the
-   * most: they are named alike by chance more often than not.
+   * Without the types of packages that hold only few of them, together with the packages beside and
+   * below them: they are named alike by chance more often than not.
    */
   private static Set<TypeRef> withoutStrays(Set<TypeRef> types) {
-    Map<String, Long> byPackage =
-        types.stream().collect(Collectors.groupingBy(TypeRef::packageName, Collectors.counting()));
-    String main =
-        byPackage.entrySet().stream()
-            .max(Map.Entry.comparingByValue())
-            .map(Map.Entry::getKey)
-            .orElse("");
-    String around = main.substring(0, Math.max(0, main.lastIndexOf('.')));
     return types.size() < MANY
         ? types
         : types.stream()
-            .filter(
-                type ->
-                    byPackage.getOrDefault(type.packageName(), 0L) > FEW
-                        || type.packageName().startsWith(around))
+            .filter(type -> types.stream().filter(isAround(type.packageName())).count() > FEW)
             .collect(Collectors.toCollection(LinkedHashSet::new));
+  }
+
+  private static Predicate<TypeRef> isAround(String packageName) {
+    String around = packageName.substring(0, Math.max(0, packageName.lastIndexOf('.'))) + ".";
+    return type -> (type.packageName() + ".").startsWith(around);
   }
 
   /** A domain that only a few of many concepts would have is none. */
@@ -189,33 +193,5 @@ final class LayerGuess {
                         plan.at()),
                     types::contains)));
     return layers;
-  }
-
-  /** What declares a type says most, then its package, then its own name. */
-  private @Nullable Role role(Shape shape) {
-    if (shape.isEntity() || shape.isEmbeddable()) {
-      return Role.PERSISTENCE;
-    }
-    if (shape.has(ShapeTrait.MESSAGE)) {
-      return Role.TRANSFER;
-    }
-    List<String> segments = List.of(shape.type().packageName().split("\\."));
-    for (int index = segments.size() - 1; index >= 0; index--) {
-      if (PERSISTENCE.contains(segments.get(index))) {
-        return Role.PERSISTENCE;
-      }
-      if (TRANSFER.contains(segments.get(index))) {
-        return Role.TRANSFER;
-      }
-    }
-    List<String> words = NameWords.of(shape.type().simpleName()).all();
-    String last = words.get(words.size() - 1);
-    if (TRANSFERRED_TYPES.contains(last)) {
-      return Role.TRANSFER;
-    }
-    if (STORED_TYPES.contains(last)) {
-      return Role.PERSISTENCE;
-    }
-    return segments.stream().anyMatch(DOMAIN::contains) ? Role.DOMAIN : null;
   }
 }

@@ -37,6 +37,11 @@ record NameWords(List<String> all) {
     return all.stream().anyMatch(some::contains);
   }
 
+  /** The last word alone. */
+  NameWords last() {
+    return new NameWords(all.subList(Math.max(0, all.size() - 1), all.size()));
+  }
+
   /** The same, where a plural counts as its singular. */
   boolean anyRootOf(Set<String> some) {
     return roots().stream().anyMatch(some::contains);

@@ -185,7 +185,7 @@ final class ObservedGuesses {
       return false;
     }
     ResolvedShape to = hop.hop().to();
-    String scope = (hop.hop().inward() ? hop.hop().from() : to).use().simpleName();
+    String scope = rows.draft().nameOf(hop.hop().inward() ? hop.hop().from() : to);
     return rows.add(
         "given " + scope,
         to,

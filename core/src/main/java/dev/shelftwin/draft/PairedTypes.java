@@ -19,6 +19,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
+import java.util.stream.Stream;
 
 /** The types of one concept, one or more in each layer. */
 final class PairedTypes {
@@ -40,7 +41,7 @@ final class PairedTypes {
   /** A type and its direction. */
   record Member(DataTypes layer, Shape shape, Direction direction) {
 
-    private Role role() {
+    Role role() {
       return layer.layer().role();
     }
   }
@@ -57,8 +58,23 @@ final class PairedTypes {
     return List.copyOf(members);
   }
 
+  Stream<Shape> shapes() {
+    return members.stream().map(Member::shape);
+  }
+
   boolean isStored() {
-    return members.stream().anyMatch(member -> member.role() == Role.PERSISTENCE);
+    return has(Role.PERSISTENCE);
+  }
+
+  boolean has(Role role) {
+    return members.stream().anyMatch(member -> member.role() == role);
+  }
+
+  /** Whether the name of another type has all words of the first type's name. */
+  boolean isNamedAlike() {
+    return members.stream()
+        .skip(1)
+        .anyMatch(member -> NameWords.of(member.shape().type().name()).contains(name));
   }
 
   boolean isPaired() {
@@ -169,13 +185,31 @@ final class PairedTypes {
                 Container.held(field.type()).qualifiedName().equals(nested.type().qualifiedName()));
   }
 
-  /** The name of the concept. */
+  /** The name of the concept: the words of its first type's name that all its types have. */
   String name() {
     StringBuilder text = new StringBuilder();
-    for (String word : name.all()) {
+    for (String word : spoken().all()) {
       text.append(Character.toUpperCase(word.charAt(0))).append(word.substring(1));
     }
     return text.toString();
+  }
+
+  /** With the words that are usual in one layer only, and that the types of the others have too. */
+  private NameWords spoken() {
+    List<NameWords> others =
+        members.stream()
+            .skip(1)
+            .map(member -> NameWords.of(member.shape().type().simpleName()))
+            .toList();
+    List<String> words =
+        NameWords.of(hub().type().simpleName()).all().stream()
+            .filter(
+                word ->
+                    name.all().contains(word)
+                        || (!others.isEmpty()
+                            && others.stream().allMatch(other -> other.all().contains(word))))
+            .toList();
+    return words.size() < name.all().size() ? name : new NameWords(words);
   }
 
   List<Guess> guesses() {

@@ -31,7 +31,7 @@ final class RowProposals {
   boolean add(String what, ResolvedShape shape, Field field, Consumer<DraftRow> words) {
     Optional<DraftRow> row =
         draft
-            .row(shape.layer().name(), shape.use().simpleName(), field.name())
+            .row(shape.layer().name(), draft.nameOf(shape), field.name())
             .filter(found -> found.isNew(what));
     row.ifPresent(words);
     return row.isPresent();
@@ -52,13 +52,13 @@ final class RowProposals {
     ResolvedShape outer = hop.outer();
     Optional<DraftRow> row =
         draft
-            .row(hub.layer().name(), hub.use().simpleName(), inner)
+            .row(hub.layer().name(), draft.nameOf(hub), inner)
             .filter(
                 found ->
                     !draft.isNamedByOthers(
-                        found, outer.layer().name(), outer.use().simpleName(), outerField))
+                        found, outer.layer().name(), draft.nameOf(outer), outerField))
             .filter(found -> kind.isObserved() || keyOfAnother(outer, outerField, found).isEmpty())
-            .filter(found -> found.isNew(outer.use().simpleName() + "." + outerField));
+            .filter(found -> found.isNew(draft.nameOf(outer) + "." + outerField));
     row.ifPresent(
         found -> {
           if (!found.names(outer.layer().name(), outerField)) {
@@ -75,19 +75,19 @@ final class RowProposals {
   /** Proposes that a field of a response shows a field of another row; whether that is new. */
   boolean shows(Hop hop, String path, String outerField) {
     ResolvedShape hub = hop.inward() ? hop.to() : hop.from();
-    String outer = hop.outer().use().simpleName();
+    String outer = draft.nameOf(hop.outer());
     boolean isNew = pair(hop, path, outerField, Guess.Kind.SHOWN_FIELD);
     if (isNew) {
       draft
-          .row(hub.layer().name(), hub.use().simpleName(), path)
+          .row(hub.layer().name(), draft.nameOf(hub), path)
           .ifPresent(row -> row.say(words -> words.outOnly(outer, "a field of another row")));
     }
     return isNew;
   }
 
   /** The layer or shape under which a row names another field of a shape. */
-  private static Optional<String> keyOfAnother(ResolvedShape outer, String field, DraftRow row) {
-    return Stream.of(outer.use().simpleName(), outer.layer().name())
+  private Optional<String> keyOfAnother(ResolvedShape outer, String field, DraftRow row) {
+    return Stream.of(draft.nameOf(outer), outer.layer().name())
         .filter(
             key ->
                 row.names(key).stream()
@@ -104,6 +104,6 @@ final class RowProposals {
         concept.outer().stream()
             .filter(other -> other.layer().equals(outer.layer()) && !other.equals(outer))
             .noneMatch(other -> other.shape().field(inner).isPresent());
-    return alone && !row.isAbout(layer) ? layer : outer.use().simpleName();
+    return alone && !row.isAbout(layer) ? layer : draft.nameOf(outer);
   }
 }

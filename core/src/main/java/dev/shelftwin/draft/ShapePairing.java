@@ -20,8 +20,13 @@ final class ShapePairing {
   /** The required similarity of the fields of two types whose names have nothing in common. */
   private static final double SIMILAR = 0.6;
 
-  /** The fields that a type whose name says more than the concept's must share with it. */
+  /**
+   * The fraction of the fields that a type whose name says more than the concept's must share with
+   * it, by the words of their names, and of those that have the very same names.
+   */
   private static final double SUPPORTED = 0.5;
+
+  private static final double SAME = 0.25;
 
   private final List<DataTypes> layers;
   private final Map<DataTypes, TypeNames> names = new HashMap<>();
@@ -89,6 +94,12 @@ final class ShapePairing {
         .toList();
   }
 
+  /** Whether the name of a type is the concept's, but for what its layer adds to all names. */
+  boolean isNamed(PairedTypes.Member member, PairedTypes pair) {
+    return names(member.layer()).concepts(member.shape()).stream()
+        .anyMatch(words -> words.similarity(pair.words()) == 1);
+  }
+
   private TypeNames names(DataTypes types) {
     return names.getOrDefault(types, new TypeNames(types.layer().role(), List.of()));
   }
@@ -150,10 +161,19 @@ final class ShapePairing {
     NameWords name = NameWords.of(shape.type().name());
     return alike.stream()
         .filter(pair -> name.contains(pair.words()))
-        .filter(pair -> shape.isAbstract() || support(shape, pair) >= SUPPORTED)
+        .filter(pair -> shape.isAbstract() || isSupported(shape, own, pair))
         .max(
             Comparator.<PairedTypes>comparingInt(pair -> pair.words().all().size())
                 .thenComparingDouble(pair -> support(shape, pair)));
+  }
+
+  /** The last word says what a thing is: an order total is no order, so it needs more fields. */
+  private static boolean isSupported(Shape shape, TypeNames own, PairedTypes pair) {
+    boolean same =
+        own.concepts(shape).stream()
+            .anyMatch(name -> name.last().similarity(pair.words().last()) == 1);
+    FieldOverlap overlap = new FieldOverlap(shape, pair.hub());
+    return overlap.support() >= SUPPORTED && overlap.contained() >= (same ? SAME : SUPPORTED);
   }
 
   private static double support(Shape shape, PairedTypes pair) {

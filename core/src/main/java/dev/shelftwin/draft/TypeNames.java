@@ -3,6 +3,7 @@ package dev.shelftwin.draft;
 import dev.shelftwin.shape.Role;
 import dev.shelftwin.shape.Shape;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashSet;
@@ -28,17 +29,23 @@ final class TypeNames {
           "open",
           "order",
           "payload",
+          "persistable",
           "place",
+          "post",
+          "put",
           "register",
           "request",
-          "submit");
+          "submit",
+          "writable");
   static final Set<String> CHANGE_WORDS =
       Set.of("amend", "change", "edit", "modify", "patch", "update");
   static final Set<String> RESPONSE_WORDS =
-      Set.of("card", "details", "item", "list", "response", "result", "summary", "view");
+      Set.of(
+          "card", "details", "item", "list", "readable", "response", "result", "summary", "view");
 
   /** Words of responses that are no things themselves. */
-  private static final Set<String> PLAIN_RESPONSE_WORDS = Set.of("response", "result", "view");
+  private static final Set<String> PLAIN_RESPONSE_WORDS =
+      Set.of("readable", "response", "result", "view");
 
   /** What teams add to the names of types of one layer. */
   private static final Set<String> USUAL_AFFIXES =
@@ -75,11 +82,13 @@ final class TypeNames {
   private static final Set<String> USUAL_PREFIXES = Set.of("dto", "jpa", "json", "xml");
 
   private final Role role;
+  private final Affixes ofLayer;
   private final Map<String, Affixes> byPackage = new HashMap<>();
 
-  /** Learns the affixes from the types of a layer, package by package. */
+  /** Learns the affixes from the types of a layer, as a whole and package by package. */
   TypeNames(Role role, List<Shape> types) {
     this.role = role;
+    this.ofLayer = Affixes.of(types);
     types.stream()
         .collect(Collectors.groupingBy(type -> type.type().packageName()))
         .forEach((name, all) -> byPackage.put(name, Affixes.of(all)));
@@ -93,10 +102,20 @@ final class TypeNames {
           frequent(types, words -> words.get(0)),
           frequent(types, words -> words.get(words.size() - 1)));
     }
+
+    Affixes and(Affixes more) {
+      return new Affixes(both(prefixes, more.prefixes), both(suffixes, more.suffixes));
+    }
+
+    private static Set<String> both(Set<String> some, Set<String> others) {
+      Set<String> all = new HashSet<>(some);
+      all.addAll(others);
+      return all;
+    }
   }
 
   private Affixes affixes(Shape type) {
-    return byPackage.getOrDefault(type.type().packageName(), new Affixes(Set.of(), Set.of()));
+    return ofLayer.and(byPackage.getOrDefault(type.type().packageName(), ofLayer));
   }
 
   private static Set<String> frequent(List<Shape> types, Function<List<String>, String> affix) {
@@ -146,7 +165,10 @@ final class TypeNames {
     if (type.type().name().contains(".") && !nested.isEmpty()) {
       found.add(nested);
     }
-    return found.stream().map(NameWords::new).toList();
+    return found.stream()
+        .sorted(Comparator.comparingInt(words -> -words.size()))
+        .map(NameWords::new)
+        .toList();
   }
 
   private void add(List<String> words, Affixes affixes, Set<List<String>> found) {

@@ -35,16 +35,14 @@ final class ValueGuesses {
   }
 
   private boolean auditColumn(ResolvedShape row, Field field) {
-    NameWords words = NameWords.of(field.name());
-    return words.anyOf(FieldSimilarity.AUDITED)
-        && words.all().size() > 1
+    return FieldSimilarity.isAudited(field)
         && rows.add(
             "stays",
             row,
             field,
             proposal ->
                 proposal
-                    .say(said -> said.is(FieldRole.AUDIT).stays("set by the persistence layer"))
+                    .say(said -> said.is(FieldRole.AUDIT).stays(DraftConcept.AUDITED))
                     .guess(new Guess(Guess.Kind.AUDIT, row + "." + field.name())));
   }
 
@@ -63,7 +61,7 @@ final class ValueGuesses {
   }
 
   private boolean givenValue(HopLedger hop, Field unfilled) {
-    String shape = hop.hop().from().use().simpleName();
+    String shape = rows.draft().nameOf(hop.hop().from());
     ResolvedShape hub = hop.hop().to();
     Field field = whole(hop, unfilled);
     if (hop.slot(field).isEmpty() && isShown(hop, field)) {
@@ -153,9 +151,9 @@ final class ValueGuesses {
         } else if (hop.hop().inward()) {
           any |= stays(from, field);
         } else if (to.role() == Role.TRANSFER && !rows.draft().takesRowsOnly()) {
-          any |= rows.draft().omit(to.use().simpleName(), field.name());
+          any |= rows.draft().omit(rows.draft().nameOf(to), field.name());
         } else {
-          String there = to.role() == Role.TRANSFER ? to.use().simpleName() : to.layer().name();
+          String there = to.role() == Role.TRANSFER ? rows.draft().nameOf(to) : to.layer().name();
           any |=
               rows.add(
                   "stays " + there,
@@ -181,7 +179,7 @@ final class ValueGuesses {
   /** Why a field of a row has no counterpart: often only a person knows. */
   private boolean stays(ResolvedShape row, Field field) {
     return rows.add(
-        "stays " + row.use().simpleName(),
+        "stays " + rows.draft().nameOf(row),
         row,
         field,
         proposal -> stays(secret(proposal, field), row, field));
@@ -201,9 +199,9 @@ final class ValueGuesses {
     } else if (proposal.namesOne() && !shown) {
       proposal.say(words -> words.stays(DraftConcept.QUESTION));
     } else if (shown) {
-      proposal.say(words -> words.outOnly(row.use().simpleName(), DraftConcept.QUESTION));
+      proposal.say(words -> words.outOnly(rows.draft().nameOf(row), DraftConcept.QUESTION));
     } else {
-      String there = store ? row.layer().name() : row.use().simpleName();
+      String there = store ? row.layer().name() : rows.draft().nameOf(row);
       proposal.say(words -> words.stays(there, DraftConcept.QUESTION));
     }
   }
@@ -218,7 +216,7 @@ final class ValueGuesses {
         field,
         row ->
             row.say(words -> words.givenFrom(layer, "caller"))
-                .guess(subject(Guess.Kind.CALLER, to.use().simpleName(), field)));
+                .guess(subject(Guess.Kind.CALLER, rows.draft().nameOf(to), field)));
   }
 
   private static DraftRow secret(DraftRow row, Field field) {

@@ -1,8 +1,10 @@
 package dev.shelftwin.facts;
 
+import dev.shelftwin.shape.Shape;
 import dev.shelftwin.shape.TypeRef;
 import java.util.List;
 import java.util.Set;
+import java.util.stream.Stream;
 
 /** The packages of persistence standards and of libraries for documents. */
 public final class Frameworks {
@@ -11,15 +13,17 @@ public final class Frameworks {
   private static final Set<String> PERSISTENCE_STANDARDS =
       Set.of("jakarta.persistence", "javax.persistence", "java.sql", "javax.sql");
 
-  /** Annotations that say how objects are written to documents. */
-  private static final Set<String> DOCUMENTS =
+  /** Annotations that say how objects are written to JSON. */
+  private static final Set<String> JSON =
       Set.of(
           "com.fasterxml.jackson.annotation",
           "com.fasterxml.jackson.databind.annotation",
           "jakarta.json.bind.annotation",
-          "jakarta.xml.bind.annotation",
-          "javax.json.bind.annotation",
-          "javax.xml.bind.annotation");
+          "javax.json.bind.annotation");
+
+  /** Jakarta XML Binding 4.0 and JAXB 2.3. */
+  private static final Set<String> XML =
+      Set.of("jakarta.xml.bind.annotation", "javax.xml.bind.annotation");
 
   /** Jakarta Validation 3.1 and Bean Validation 2.0. */
   private static final Set<String> VALIDATION =
@@ -34,7 +38,19 @@ public final class Frameworks {
 
   /** Whether a type says how objects are written to documents. */
   public static boolean isForDocuments(TypeRef type) {
-    return DOCUMENTS.contains(type.packageName());
+    return isForDocuments(type.packageName());
+  }
+
+  private static boolean isForDocuments(String packageName) {
+    return JSON.contains(packageName) || XML.contains(packageName);
+  }
+
+  /** Whether annotations of a type or of its fields say how it is written to documents. */
+  public static boolean isWrittenToDocuments(Shape shape) {
+    return Stream.concat(
+            shape.annotations().stream(),
+            shape.fields().stream().flatMap(field -> field.annotations().stream()))
+        .anyMatch(name -> isForDocuments(packageOf(name)));
   }
 
   /** Annotations that name a property, or say whether it is there, and not how it is written. */
@@ -47,23 +63,27 @@ public final class Frameworks {
    * @param name its qualified name
    */
   public static boolean changesDocuments(String name) {
-    int dot = name.lastIndexOf('.');
-    return DOCUMENTS.contains(name.substring(0, Math.max(0, dot)))
-        && !NAMING.contains(name.substring(dot + 1));
+    return isForDocuments(packageOf(name))
+        && !NAMING.contains(name.substring(name.lastIndexOf('.') + 1));
   }
 
   /**
    * Whether facts are derived from the values of an annotation, so that its declaration is needed.
-   * Of nullness annotations only the name counts, and no fact is derived from any other.
+   * Of annotations for nullness and XML only the name counts, and no fact is derived from any
+   * other.
    *
    * @param name its qualified name; a simple one if its package is not known
    */
   public static boolean needsDeclaration(String name) {
-    String packageName = name.substring(0, Math.max(0, name.lastIndexOf('.')));
+    String packageName = packageOf(name);
     return packageName.isEmpty()
         || PERSISTENCE_STANDARDS.contains(packageName)
-        || DOCUMENTS.contains(packageName)
+        || JSON.contains(packageName)
         || VALIDATION.contains(packageName);
+  }
+
+  private static String packageOf(String name) {
+    return name.substring(0, Math.max(0, name.lastIndexOf('.')));
   }
 
   /**

@@ -35,16 +35,25 @@ public final class MapperNames {
   }
 
   private static String capital(String word) {
-    return word.substring(0, 1).toUpperCase(Locale.ROOT) + word.substring(1);
+    return word.isEmpty() ? "" : word.substring(0, 1).toUpperCase(Locale.ROOT) + word.substring(1);
   }
 
   /**
    * The method that creates a shape, such as toFiringRow; with the layer, as in toStoreFiring, if
-   * simple names repeat in the plan.
+   * simple names repeat in the plan, and with the package or the enclosing type if they repeat in
+   * the layer.
    */
   public static String method(ResolvedShape to) {
     boolean repeats = to.label().contains("/");
-    return "to" + (repeats ? capital(to.layer().name()) : "") + to.shape().type().simpleName();
+    return "to" + (repeats ? capital(to.layer().name()) : "") + nameInLayer(to);
+  }
+
+  private static String nameInLayer(ResolvedShape shape) {
+    String label = shape.label().replaceFirst("<.*", "");
+    String name = label.substring(label.indexOf('/') + 1);
+    String holder = name.replaceFirst("[.]?[^.]*$", "");
+    return capital(holder.substring(holder.lastIndexOf('.') + 1))
+        + shape.shape().type().simpleName();
   }
 
   /** The form of a method that returns faults instead of throwing them. */
@@ -72,6 +81,6 @@ public final class MapperNames {
             .filter(other -> other.to().equals(hop.to()))
             .filter(other -> other.outer().layer().equals(hop.outer().layer()))
             .count();
-    return alike > 1 ? "From" + hop.from().shape().type().simpleName() + "s" : "";
+    return alike > 1 ? "From" + nameInLayer(hop.from()) + "s" : "";
   }
 }

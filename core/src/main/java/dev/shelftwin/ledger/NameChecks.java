@@ -13,7 +13,6 @@ import dev.shelftwin.plan.Row;
 import dev.shelftwin.plan.Text;
 import dev.shelftwin.shape.Container;
 import dev.shelftwin.shape.Creator;
-import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.Parameter;
 import dev.shelftwin.shape.Shape;
 import dev.shelftwin.shape.Shapes;
@@ -51,11 +50,14 @@ final class NameChecks {
     for (Omission omission : concept.omissions()) {
       Shape hub = hub(concept, resolved).shape();
       omission.fields().stream()
-          .filter(field -> hub.field(field.value()).isEmpty())
+          .filter(field -> paths.find(hub, field.value()).isEmpty())
           .forEach(
               field ->
                   unknown(
-                      concept.name(), field, hub + " has no field '" + field + "'", names(hub)));
+                      concept.name(),
+                      field,
+                      hub + " has no field '" + field + "'",
+                      paths.alternatives(hub, field.value())));
     }
   }
 
@@ -201,10 +203,6 @@ final class NameChecks {
         .filter(shape -> shape.use().equals(concept.hub()))
         .findFirst()
         .orElseThrow();
-  }
-
-  private static List<String> names(Shape shape) {
-    return shape.fields().stream().map(Field::name).toList();
   }
 
   private void unknown(String concept, Text name, String message, Collection<String> known) {

@@ -13,6 +13,7 @@ import dev.shelftwin.plan.ExistingMapper;
 import dev.shelftwin.plan.Text;
 import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.Shapes;
+import dev.shelftwin.trial.ConcreteTypes;
 import dev.shelftwin.trial.Doubles;
 import dev.shelftwin.trial.UserObjects;
 import java.util.ArrayList;
@@ -74,7 +75,7 @@ public final class ExistingMapperObserver {
 
   /**
    * The qualified names of the classes that must be compiled to run the existing mappers of a plan
-   * and what else it names; those that do not exist are left out.
+   * and what else it names, and to create samples; those that do not exist are left out.
    */
   public static List<String> classes(Ledger ledger, Shapes shapes) {
     Set<String> names = new LinkedHashSet<>();
@@ -90,6 +91,7 @@ public final class ExistingMapperObserver {
     ledger.plan().testClasses().stream()
         .filter(name -> !mappers.contains(name) || shapes.find(name).isPresent())
         .forEach(names::add);
+    ConcreteTypes.needed(ledger, shapes).forEach(type -> names.add(type.type().outermostName()));
     return List.copyOf(names);
   }
 

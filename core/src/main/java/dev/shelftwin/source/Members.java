@@ -42,7 +42,7 @@ final class Members {
     this.annotations = annotations;
     for (TypeElement level : lineage(type)) {
       for (VariableElement field : ElementFilter.fieldsIn(level.getEnclosedElements())) {
-        if (!isStatic(field) && isOwn(field)) {
+        if (!isStatic(field) && isOwn(field) && !isOfJdk(level)) {
           fields.put(field.getSimpleName().toString(), field);
         }
       }
@@ -155,6 +155,11 @@ final class Members {
         member.getModifiers().contains(Modifier.TRANSIENT)
             || Facts.isTransient(annotations.read(List.of(member)));
     return !added && !(passing && member.getKind().isField());
+  }
+
+  /** How a class of the JDK keeps its state is its own business. */
+  private static boolean isOfJdk(TypeElement type) {
+    return type.getQualifiedName().toString().startsWith("java.");
   }
 
   private static List<TypeElement> lineage(TypeElement type) {

@@ -105,7 +105,7 @@ final class CompiledMappers {
     private Method find(List<Object> objects, int count) {
       return access.methods(mapper.getClass(), method).stream()
           .filter(one -> accepts(one, objects, count))
-          .findFirst()
+          .reduce(CompiledMappers::moreSpecific)
           .orElseThrow(
               () ->
                   new InputException(
@@ -147,7 +147,7 @@ final class CompiledMappers {
                                     .wrap()
                                     .returnType()
                                     .isInstance(arguments[index])))
-        .findFirst()
+        .reduce(CompiledMappers::moreSpecific)
         .map(method -> given -> access.invoke(method, mapper, given));
   }
 
@@ -211,6 +211,18 @@ final class CompiledMappers {
       updating.put(hop, call);
     }
     return call.call(List.of(target, source), callerValues);
+  }
+
+  /**
+   * The one of two methods of one name that a call means whose arguments fit both (JLS §15.12.2.5).
+   */
+  private static Method moreSpecific(Method one, Method other) {
+    Class<?>[] wider = one.getParameterTypes();
+    Class<?>[] narrower = other.getParameterTypes();
+    boolean isNarrower =
+        IntStream.range(0, wider.length)
+            .allMatch(index -> wider[index].isAssignableFrom(narrower[index]));
+    return isNarrower ? other : one;
   }
 
   private static boolean accepts(Method method, List<Object> objects, int count) {

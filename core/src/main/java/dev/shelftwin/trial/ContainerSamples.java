@@ -101,6 +101,9 @@ final class ContainerSamples {
 
   /** The object of a sample value, where an object of a certain type is expected. */
   static @Nullable Object created(@Nullable Object value, ValueFitting.Fitter fitter) {
+    if (value != null && !ValueFitting.isOfJdk(value)) {
+      return fitter.fit(created(value));
+    }
     if (value instanceof Collection<?> all) {
       List<@Nullable Object> created = new ArrayList<>();
       all.forEach(element -> created.add(created(element)));

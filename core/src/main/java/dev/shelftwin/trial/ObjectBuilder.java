@@ -117,8 +117,9 @@ final class ObjectBuilder {
   }
 
   /**
-   * The creator that loads domain objects from rows; for other shapes the one that sets most; none
-   * for interfaces that no mapper creates, whose methods then return the values.
+   * The creator that loads domain objects from rows; for other shapes the one that sets most fields
+   * and takes nothing else, as a method that reads a text would; none for interfaces that no mapper
+   * creates, whose methods then return the values.
    */
   private Optional<Creator> findCreator() {
     Optional<Creator> loading =
@@ -135,7 +136,14 @@ final class ObjectBuilder {
         .or(
             () ->
                 shape.shape().creators().stream()
-                    .max(Comparator.comparingInt(found -> found.parameters().size())));
+                    .max(
+                        Comparator.comparing(this::takesFieldsOnly)
+                            .thenComparingInt(found -> found.parameters().size())));
+  }
+
+  private boolean takesFieldsOnly(Creator found) {
+    return found.parameters().stream()
+        .allMatch(parameter -> shape.shape().field(parameter.name()).isPresent());
   }
 
   private List<Field> findSettableFields() {

@@ -40,6 +40,16 @@ final class UserClasses {
     return known;
   }
 
+  /** Whether a class is there. */
+  boolean has(TypeRef type) {
+    try {
+      Class.forName(type.binaryName(), false, loader);
+      return true;
+    } catch (ClassNotFoundException missing) {
+      return false;
+    }
+  }
+
   private Class<?> find(TypeRef type) {
     if (type.isArray()) {
       TypeRef component =

@@ -37,6 +37,11 @@ final class ValueFitting {
     return value instanceof Optional<?> optional ? optional.orElse(null) : value;
   }
 
+  /** Whether a value has no type of the users, such as a list that they extended. */
+  static boolean isOfJdk(Object value) {
+    return value.getClass().getName().startsWith("java.");
+  }
+
   /** Whether a value is a collection or an array. */
   static boolean hasElements(Object value) {
     return value instanceof Collection || value.getClass().isArray();
@@ -71,7 +76,8 @@ final class ValueFitting {
           value instanceof Optional<?> ? value : Optional.ofNullable(present.fit(value));
     }
     Container kind = Container.of(type).orElse(Container.COLLECTION);
-    return value -> value instanceof Collection<?> all ? container(all, kind, type) : value;
+    return value ->
+        value instanceof Collection<?> all && isOfJdk(all) ? container(all, kind, type) : value;
   }
 
   /** A value as an object of a type. */

@@ -41,6 +41,7 @@ final class ValueSampler {
   private final UserClasses classes;
   private final ObjectAccess access;
   private final ValueFitting fitting;
+  private final ConcreteTypes concrete;
 
   private final Map<TypeRef, Source> sources = new HashMap<>();
 
@@ -69,6 +70,7 @@ final class ValueSampler {
     this.classes = classes;
     this.access = access;
     this.fitting = fitting;
+    this.concrete = new ConcreteTypes(plan, shapes);
   }
 
   /**
@@ -154,31 +156,47 @@ final class ValueSampler {
       return (limits, random, depth) ->
           message(ofMessages.get(), plain.sample(limits, random, depth));
     }
-    Optional<Shape> shape = shapes.find(type);
-    if (shape.isEmpty()) {
-      return (limits, random, depth) -> {
-        throw new RejectedSample(type.toString(), "no sample can be created");
-      };
-    }
-    if (!shape.get().constants().isEmpty()) {
+    return shapes
+        .find(type)
+        .map(this::ofShape)
+        .orElse(
+            (limits, random, depth) -> {
+              throw new RejectedSample(type.toString(), "no sample can be created");
+            });
+  }
+
+  private Source ofShape(Shape shape) {
+    if (!shape.constants().isEmpty()) {
       List<Object> constants =
-          Stream.of(classes.load(type).getEnumConstants())
+          Stream.of(classes.load(shape.type()).getEnumConstants())
               .map(Object.class::cast)
-              .filter(one -> shape.get().constants().contains(((Enum<?>) one).name()))
+              .filter(one -> shape.constants().contains(((Enum<?>) one).name()))
               .toList();
       return (limits, random, depth) -> constant(constants, random);
     }
-    if (shape.get().kind() == Shape.Kind.INTERFACE && shape.get().permits().isEmpty()) {
-      return new ByImplementation(shape.get());
+    return shape.isAbstract()
+        ? ofAbstract(shape)
+        : new CreatorSamples(this, shapes, classes, access, shape);
+  }
+
+  private Source ofAbstract(Shape shape) {
+    List<Source> subtypes =
+        concrete.of(shape).stream()
+            .filter(one -> classes.has(one.type()))
+            .map(one -> source(one.type()))
+            .toList();
+    if (!subtypes.isEmpty()) {
+      return (limits, random, depth) ->
+          subtypes.get(random.nextInt(subtypes.size())).sample(limits, random, depth);
     }
-    if (shape.get().isAbstract()) {
-      return (limits, random, depth) -> {
-        throw new RejectedSample(
-            type.toString(),
-            "no sample can be created (it is abstract); name a sample method in 'samples'");
-      };
+    if (shape.kind() == Shape.Kind.INTERFACE && shape.permits().isEmpty()) {
+      return new ByImplementation(shape);
     }
-    return new CreatorSamples(this, shapes, classes, access, shape.get());
+    return (limits, random, depth) -> {
+      throw new RejectedSample(
+          shape.type().toString(),
+          "no sample can be created (it is abstract); name a sample method in 'samples'");
+    };
   }
 
   private SampleValue message(MessageType type, SampleValue plain) {

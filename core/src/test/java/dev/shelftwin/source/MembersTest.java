@@ -192,4 +192,31 @@ class MembersTest {
         .allSatisfy(
             route -> assertThat(route.outcome()).as(route.toString()).isEqualTo(Outcome.HELD));
   }
+
+  @Test
+  void typesOfOneNameInOneLayerHaveMethodsOfTheirOwn() {
+    String fields = "String code, String name, boolean foodSafe, String finish, String note";
+    Project twice =
+        new Project(folder)
+            .with(
+                "api: { role: transfer, package: coop.kiln.api }",
+                "api: { role: transfer, packages: [coop.kiln.api, coop.kiln.api.desk] }")
+            .with(
+                "    api: { GlazeView: out, NewGlaze: in }",
+                "    api: { coop.kiln.api.GlazeView: out, coop.kiln.api.desk.GlazeView: out,"
+                    + " DeskPages.GlazeView: out, NewGlaze: in }")
+            .java(
+                """
+                package coop.kiln.api.desk;
+                public record GlazeView(%1$s) {}
+                package coop.kiln.api.desk;
+                public interface DeskPages { record GlazeView(%1$s) {} }
+                """
+                    .formatted(fields));
+    assertThat(twice.check()).extracting(Finding::message).isEmpty();
+    assertThat(twice.trial().routes())
+        .hasSizeGreaterThan(4)
+        .allSatisfy(
+            route -> assertThat(route.outcome()).as(route.toString()).isEqualTo(Outcome.HELD));
+  }
 }

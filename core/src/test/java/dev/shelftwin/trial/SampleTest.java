@@ -150,4 +150,143 @@ class SampleTest {
     TrialOptions options = new TrialOptions(3, 300, Set.of(), OptionalInt.empty(), false);
     return project.run(twin -> twin.trial(options)).routes().get(0);
   }
+
+  /**
+   * A setter that accepts an interface and needs a row, a parameter of an abstract type, and a
+   * method that reads a text, which is no way to fill an object.
+   */
+  @Test
+  void rowsStandForWhatTheyExtendOrImplement() {
+    Project project =
+        new Project(folder)
+            .instead(
+                """
+                shelf-twin: 1
+                name: mugs
+                code: { sources: src }
+                layers:
+                  db: { role: persistence, package: coop.kiln.db }
+                  api: { role: transfer, package: coop.kiln.api }
+                concepts:
+                  Mug:
+                    db: Mug
+                    api: MugDto
+                    fields:
+                      - { db: id, is: key, stays: the database's own }
+                      - { db: shop, given: { MugDto: { from: caller } } }
+                      - { db: clay, given: { MugDto: { from: caller } } }
+                    omits: { MugDto: { fields: [shop, clay], because: shown elsewhere } }
+                """,
+                """
+                package coop.kiln.db;
+                import jakarta.persistence.*;
+                @Entity
+                public class Mug {
+                  @Id @GeneratedValue private Long id;
+                  private String maker;
+                  @ManyToOne private Shop shop;
+                  @ManyToOne private Clay clay;
+                  public Long getId() { return id; }
+                  public void setId(Long id) { this.id = id; }
+                  public String getMaker() { return maker; }
+                  public void setMaker(String maker) { this.maker = maker; }
+                  public Place getShop() { return shop; }
+                  public void setShop(Place shop) { this.shop = (Shop) shop; }
+                  public Clay getClay() { return clay; }
+                  public void setClay(Clay clay) { this.clay = clay; }
+                }
+                package coop.kiln.db;
+                public interface Place { String getTown(); }
+                package coop.kiln.db;
+                import jakarta.persistence.*;
+                @Entity
+                public class Shop implements Place {
+                  @Id private Long id;
+                  private String town;
+                  public String getTown() { return town; }
+                  public void setTown(String town) { this.town = town; }
+                }
+                package coop.kiln.db;
+                import jakarta.persistence.*;
+                @Entity
+                public abstract class Clay { @Id Long id; String colour; }
+                package coop.kiln.db;
+                @jakarta.persistence.Entity
+                public class RedClay extends Clay {}
+                package coop.kiln.api;
+                public class MugDto {
+                  private String maker;
+                  public String getMaker() { return maker; }
+                  public void setMaker(String maker) { this.maker = maker; }
+                  public static MugDto parse(String text) {
+                    if (!text.startsWith("{")) { throw new IllegalArgumentException(text); }
+                    return new MugDto();
+                  }
+                }
+                """);
+    assertThat(project.trial().routes())
+        .isNotEmpty()
+        .allSatisfy(
+            route -> assertThat(route.outcome()).as(route.toString()).isEqualTo(Outcome.HELD));
+  }
+
+  /** One request extends the other, and one of their values is a collection with a field. */
+  @Test
+  void eachRequestIsMappedByTheMethodForItsType() {
+    Project project =
+        new Project(folder)
+            .instead(
+                """
+                shelf-twin: 1
+                name: mugs
+                code: { sources: src }
+                layers:
+                  db: { role: persistence, package: coop.kiln.db }
+                  api: { role: transfer, package: coop.kiln.api }
+                concepts:
+                  Mug:
+                    db: Mug
+                    api: { ChangedMug: in, NewMug: in }
+                    fields:
+                      - { db: id, is: key, stays: the database's own }
+                      - { api: prices, stays: counted elsewhere }
+                """,
+                """
+                package coop.kiln.db;
+                import jakarta.persistence.*;
+                @Entity
+                public class Mug {
+                  @Id @GeneratedValue Long id;
+                  public String maker;
+                  public int size;
+                }
+                package coop.kiln.api;
+                public class NewMug {
+                  private String maker;
+                  private Integer size;
+                  private Prices prices;
+                  public String getMaker() { return maker; }
+                  public void setMaker(String maker) { this.maker = maker; }
+                  public Integer getSize() { return size; }
+                  public void setSize(Integer size) { this.size = size; }
+                  public Prices getPrices() { return prices; }
+                  public void setPrices(Prices prices) { this.prices = prices; }
+                }
+                package coop.kiln.api;
+                public class ChangedMug extends NewMug {}
+                package coop.kiln.api;
+                public class Prices extends java.util.HashMap<String, Integer> {
+                  private String currency;
+                  public String getCurrency() { return currency; }
+                  public void setCurrency(String currency) { this.currency = currency; }
+                }
+                """);
+    assertThat(project.trial().routes())
+        .hasSizeGreaterThan(1)
+        .allSatisfy(
+            route -> {
+              assertThat(route.outcome()).as(route.toString()).isEqualTo(Outcome.HELD);
+              assertThat(route.refusals()).isEmpty();
+            });
+  }
 }

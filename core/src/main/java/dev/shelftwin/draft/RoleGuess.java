@@ -1,0 +1,154 @@
+package dev.shelftwin.draft;
+
+import dev.shelftwin.shape.Role;
+import dev.shelftwin.shape.Shape;
+import dev.shelftwin.shape.ShapeTrait;
+import dev.shelftwin.shape.TypeRef;
+import java.util.Collection;
+import java.util.List;
+import java.util.Set;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
+
+/** Guesses the role of a type by its declaration, the name of its package, and its own name. */
+final class RoleGuess {
+
+  private static final Set<String> PERSISTENCE =
+      Set.of(
+          "dao",
+          "database",
+          "db",
+          "jdbc",
+          "jpa",
+          "persistence",
+          "repositories",
+          "repository",
+          "sql",
+          "storage",
+          "store");
+  private static final Set<String> TRANSFER =
+      Set.of(
+          "api",
+          "client",
+          "contract",
+          "controller",
+          "dto",
+          "dtos",
+          "endpoint",
+          "form",
+          "http",
+          "json",
+          "messages",
+          "payload",
+          "representation",
+          "representations",
+          "request",
+          "requests",
+          "resource",
+          "resources",
+          "response",
+          "responses",
+          "rest",
+          "to",
+          "transfer",
+          "view",
+          "views",
+          "vo",
+          "web",
+          "wire",
+          "xml");
+
+  /** Words that layers of every role use, so that they count only where no other word does. */
+  private static final Set<String> DOMAIN = Set.of("business", "core", "domain", "model", "models");
+
+  private static final Set<String> STORED_TYPES = Set.of("entity", "row", "table");
+  private static final Set<String> TRANSFERRED_TYPES =
+      Set.of(
+          "dto",
+          "form",
+          "json",
+          "patch",
+          "payload",
+          "representation",
+          "request",
+          "resource",
+          "response",
+          "rest",
+          "to",
+          "view",
+          "vo");
+
+  private final Set<String> entityPackages;
+  private final Set<TypeRef> baseTypes;
+
+  /**
+   * Rules for some code.
+   *
+   * @param all all types of the code that hold data
+   */
+  RoleGuess(Collection<Shape> all) {
+    List<Shape> entities = all.stream().filter(Shape::isEntity).toList();
+    this.entityPackages =
+        entities.stream()
+            .map(entity -> entity.type().packageName())
+            .collect(Collectors.toUnmodifiableSet());
+    this.baseTypes =
+        entities.stream()
+            .flatMap(entity -> entity.supertypes().stream())
+            .map(TypeRef::erased)
+            .collect(Collectors.toUnmodifiableSet());
+  }
+
+  /**
+   * The role of a type; null if nothing tells it. Where annotations say which types are stored,
+   * names do not; what such types extend or implement is no type of another layer.
+   */
+  @Nullable Role of(Shape shape) {
+    if (shape.hasColumns()) {
+      return Role.PERSISTENCE;
+    }
+    if (shape.has(ShapeTrait.MESSAGE)) {
+      return Role.TRANSFER;
+    }
+    return baseTypes.contains(shape.type().erased()) ? null : byName(shape);
+  }
+
+  /** Whether annotations say which types are stored. */
+  boolean areRowsAnnotated() {
+    return !entityPackages.isEmpty();
+  }
+
+  /** Whether a type without a role may be a transfer type of rows that annotations tell. */
+  boolean mayBeTransferred(Shape shape) {
+    return areRowsAnnotated()
+        && !entityPackages.contains(shape.type().packageName())
+        && !DataTypes.isActive(shape.type().packageName())
+        && !baseTypes.contains(shape.type().erased());
+  }
+
+  /** What the package says, the last part first, then the type's own name. */
+  private @Nullable Role byName(Shape shape) {
+    String packageName = shape.type().packageName();
+    List<String> segments = List.of(packageName.split("\\."));
+    for (int index = segments.size() - 1; index >= 0; index--) {
+      if (TRANSFER.contains(segments.get(index))) {
+        return Role.TRANSFER;
+      }
+      if (PERSISTENCE.contains(segments.get(index)) && entityPackages.isEmpty()) {
+        return Role.PERSISTENCE;
+      }
+      if (PERSISTENCE.contains(segments.get(index)) && entityPackages.contains(packageName)) {
+        return null;
+      }
+    }
+    List<String> words = NameWords.of(shape.type().simpleName()).all();
+    String last = words.get(words.size() - 1);
+    if (TRANSFERRED_TYPES.contains(last)) {
+      return Role.TRANSFER;
+    }
+    if (STORED_TYPES.contains(last) && entityPackages.isEmpty()) {
+      return Role.PERSISTENCE;
+    }
+    return segments.stream().anyMatch(DOMAIN::contains) ? Role.DOMAIN : null;
+  }
+}

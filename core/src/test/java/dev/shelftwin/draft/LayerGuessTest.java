@@ -1,0 +1,199 @@
+package dev.shelftwin.draft;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.junit.jupiter.params.provider.Arguments.of;
+
+import dev.shelftwin.plan.Plan;
+import dev.shelftwin.plan.PlanReader;
+import dev.shelftwin.testkit.Project;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Locale;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.Arguments;
+import org.junit.jupiter.params.provider.MethodSource;
+
+/** Layers and concepts of projects in several styles, of which nothing is said. */
+class LayerGuessTest {
+
+  @TempDir Path folder;
+
+  /** Each case: what it shows, the types, the concepts with the types outside their first one. */
+  static Stream<Arguments> projects() {
+    return Stream.<Arguments>of(
+        of(
+            "types in a package with a word of the domain, several for one row, are sent",
+            rows("coop.kiln.core.model", "", "Kiln", "Mug", "Vase")
+                + types("coop.kiln.shop.model.store", "", "Entity", "Kiln", "Mug", "Vase")
+                + types("coop.kiln.shop.model.store", "Readable", "", "Kiln", "Mug", "Vase")
+                + types("coop.kiln.shop.model.store", "Persistable", "", "Kiln", "Mug", "Vase"),
+            List.of(
+                "Kiln: KilnEntity both, PersistableKiln in, ReadableKiln out",
+                "Mug: MugEntity both, PersistableMug in, ReadableMug out",
+                "Vase: PersistableVase in, ReadableVase out, VaseEntity both")),
+        of(
+            "annotations for documents tell sent types, whatever their package says",
+            rows("coop.kiln.jpa", "Jpa", "Kiln", "Mug")
+                + types("coop.kiln.desk.model", "Desk", "", "Kiln", "Mug")
+                    .replace(
+                        "public record",
+                        "@com.fasterxml.jackson.annotation.JsonInclude public record"),
+            List.of("Kiln: DeskKiln both", "Mug: DeskMug both")),
+        of(
+            "packages without a known word are found by the names of their types",
+            rows("coop.kiln.db", "", "Kiln", "Mug", "Vase")
+                + types("coop.kiln.cards", "", "Sheet", "Kiln", "Mug", "Vase")
+                + types("coop.kiln.cards.commands", "", "Command", "Kiln", "Mug", "Vase"),
+            List.of("Kiln: KilnSheet both", "Mug: MugSheet both", "Vase: VaseSheet both")),
+        of(
+            "what rows implement is no domain",
+            rows("coop.kiln.jpa.model", "Jpa", "Kiln", "Mug")
+                    .replaceAll("class (Jpa(\\w+))", "class $1 implements coop.kiln.model.$2")
+                + "package coop.kiln.model;\npublic interface Kiln { int getKilnSize(); }\n"
+                + "package coop.kiln.model;\npublic interface Mug { int getMugSize(); }\n"
+                + types("coop.kiln.rest", "", "Rest", "Kiln", "Mug"),
+            List.of("Kiln: KilnRest both", "Mug: MugRest both")),
+        of(
+            "the word that all types of a concept have belongs to its name",
+            rows("coop.kiln.db", "Jpa", "KilnTask", "MugTask", "VaseTask")
+                + types("coop.kiln.to", "", "TO", "KilnTask", "MugTask", "VaseTask"),
+            List.of(
+                "KilnTask: KilnTaskTO both",
+                "MugTask: MugTaskTO both",
+                "VaseTask: VaseTaskTO both")),
+        of(
+            "a type whose name says more needs fields of the same names",
+            rows("coop.kiln.db", "", "Kiln", "Mug")
+                + types("coop.kiln.dto", "", "Dto", "Kiln", "Mug")
+                + """
+                package coop.kiln.dto;
+                public record KilnProfileFilter(int kilnSizeLeast, String byMaker) {}
+                """,
+            List.of("Kiln: KilnDto both", "Mug: MugDto both")));
+  }
+
+  private static String rows(String packageName, String prefix, String... names) {
+    return each(
+        """
+        package %s;
+        @jakarta.persistence.Entity
+        public class %s {
+          @jakarta.persistence.Id Long id;
+          int %s;
+          String maker;
+          String place;
+        }
+        """,
+        packageName, prefix, "", names);
+  }
+
+  private static String types(String packageName, String prefix, String suffix, String... names) {
+    return each(
+        """
+        package %s;
+        public record %s(int %s, String maker, String place) {}
+        """,
+        packageName, prefix, suffix, names);
+  }
+
+  private static String each(
+      String text, String packageName, String prefix, String suffix, String... names) {
+    return Stream.of(names)
+        .map(name -> text.formatted(packageName, prefix + name + suffix, ownField(name)))
+        .collect(Collectors.joining());
+  }
+
+  /** The name of a field that only one type and its row have. */
+  private static String ownField(String name) {
+    return name.substring(0, 1).toLowerCase(Locale.ROOT) + name.substring(1) + "Size";
+  }
+
+  @ParameterizedTest(name = "{0}")
+  @MethodSource("projects")
+  void layersAreFound(String what, String java, List<String> expected) {
+    String text = new Project(folder).instead("", java).draft().text();
+    Plan plan = PlanReader.read("plan.yaml", text);
+    assertThat(plan.concepts())
+        .as(text)
+        .extracting(
+            concept ->
+                concept.name()
+                    + ": "
+                    + concept.shapes().stream()
+                        .skip(1)
+                        .map(
+                            use ->
+                                use.type() + " " + use.direction().name().toLowerCase(Locale.ROOT))
+                        .sorted()
+                        .collect(Collectors.joining(", ")))
+        .containsExactlyElementsOf(expected);
+  }
+
+  @Test
+  void requestsDoNotSetAuditColumns() {
+    String fields = "int mugSize; String maker; java.time.Instant createdAt; int mugsCreated;";
+    Draft draft =
+        new Project(folder)
+            .instead(
+                "",
+                """
+                package coop.kiln.db;
+                @jakarta.persistence.Entity
+                public class Mug { @jakarta.persistence.Id Long id; %s }
+                package coop.kiln.dto;
+                public record MugDto(%s) {}
+                """
+                    .formatted(
+                        fields.replace("; ", "; public ").replaceFirst("^", "public "),
+                        fields.replace("; ", ", ").replace(";", "")))
+            .draft();
+    assertThat(draft.text())
+        .contains("{ field: createdAt, out-only: set by the persistence layer }")
+        .contains("# guess: audit columns, by their names: dto.createdAt\n")
+        .doesNotContain("mugsCreated");
+  }
+
+  /** A getter that returns what another row implements, so that the row is not found by a key. */
+  @Test
+  void whatAViewLeavesOutOfAnotherObjectCanBeReadBack() {
+    Project project =
+        new Project(folder)
+            .instead(
+                "",
+                """
+                package coop.kiln.db;
+                @jakarta.persistence.Entity
+                public class Mug {
+                  @jakarta.persistence.Id public Long id;
+                  public int mugSize;
+                  public String maker;
+                  @jakarta.persistence.ManyToOne private Shop shop;
+                  public Place getShop() { return shop; }
+                  public void setShop(Place shop) { this.shop = (Shop) shop; }
+                }
+                package coop.kiln.db;
+                @jakarta.persistence.Entity
+                public class Shop implements Place {
+                  @jakarta.persistence.Id private Long id;
+                  private String town;
+                  public Long getId() { return id; }
+                  public void setId(Long id) { this.id = id; }
+                  public String getTown() { return town; }
+                  public void setTown(String town) { this.town = town; }
+                }
+                package coop.kiln.db;
+                public interface Place { Long getId(); String getTown(); }
+                package coop.kiln.view;
+                public record MugView(int mugSize, String maker, Long shopId) {}
+                """);
+    Draft draft = project.draft();
+    assertThat(draft.text()).contains("shop.town");
+    assertThat(project.with(draft).check())
+        .extracting(finding -> finding.rule().key())
+        .containsOnly("open-question", "unnamed-type");
+  }
+}
