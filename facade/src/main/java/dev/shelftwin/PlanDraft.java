@@ -3,6 +3,7 @@ package dev.shelftwin;
 import dev.shelftwin.draft.Draft;
 import dev.shelftwin.draft.Drafter;
 import dev.shelftwin.draft.MapperObservation;
+import dev.shelftwin.finding.InputError;
 import dev.shelftwin.finding.InputException;
 import dev.shelftwin.plan.Code;
 import dev.shelftwin.plan.Plan;
@@ -21,6 +22,9 @@ import java.util.stream.Stream;
 
 /** Proposes plans from code; only {@link #write} writes a file. */
 public final class PlanDraft {
+
+  /** How many declarations that cannot be read are listed where nothing is found. */
+  private static final int MOST_UNREAD = 5;
 
   private final DraftRequest request;
   private final Path folder;
@@ -98,8 +102,22 @@ public final class PlanDraft {
       return Drafter.draft(empty, request.packages(), reader, observation);
     } catch (InputException nothing) {
       throw new InputException(
-          Stream.concat(reader.errors().stream(), nothing.errors().stream()).toList());
+          Stream.concat(nothing.errors().stream(), shown(reader.errors())).toList());
     }
+  }
+
+  private static Stream<InputError> shown(List<InputError> unread) {
+    int more = unread.size() - MOST_UNREAD;
+    return more <= 1
+        ? unread.stream()
+        : Stream.concat(
+            unread.stream().limit(MOST_UNREAD),
+            Stream.of(
+                new InputError(
+                    Place.in("the code"),
+                    more + " other declarations cannot be read either",
+                    "add the jars that they need with --class-path, or leave them out with"
+                        + " --classes and --sources")));
   }
 
   private JavaReader reader(Plan plan) {

@@ -15,6 +15,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.stream.Stream;
+import org.assertj.core.data.Index;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
@@ -171,5 +172,32 @@ class DraftTest {
         .isInstanceOf(InputException.class)
         .hasMessageContaining("The layers cannot be guessed from the packages coop");
     assertThat(plan).doesNotExist();
+  }
+
+  @Test
+  void whereNothingIsFoundSomeOfWhatCannotBeReadIsListed() throws IOException {
+    Path plan = folder.resolve("shelf-twin.yaml");
+    for (int number = 0; number < 9; number++) {
+      Path file = folder.resolve("src/main/java/coop/kiln/Tray" + number + ".java");
+      Files.createDirectories(file.getParent());
+      Files.writeString(
+          file,
+          "package coop.kiln;\npublic record Tray%d(Missing%1$d tray) {}\n".formatted(number));
+    }
+    assertThatThrownBy(() -> PlanDraft.of(request(plan)))
+        .isInstanceOfSatisfying(
+            InputException.class,
+            nothing ->
+                assertThat(nothing.errors())
+                    .hasSize(7)
+                    .satisfies(
+                        first ->
+                            assertThat(first.message()).contains("The layers cannot be guessed"),
+                        Index.atIndex(0))
+                    .last()
+                    .satisfies(
+                        last ->
+                            assertThat(last.message())
+                                .endsWith(" other declarations cannot be read either")));
   }
 }

@@ -24,7 +24,7 @@ import java.util.stream.Stream;
  */
 record DataTypes(Layer layer, Predicate<TypeRef> types) {
 
-  /** The last words of the names of types that do something with data instead of holding it. */
+  /** The last words of the names of types that do something with data, or say which are wanted. */
   private static final Set<String> ACTIVE =
       Set.of(
           "action",
@@ -38,6 +38,7 @@ record DataTypes(Layer layer, Predicate<TypeRef> types) {
           "configuration",
           "controller",
           "converter",
+          "criteria",
           "dao",
           "deserializer",
           "endpoint",
@@ -53,6 +54,7 @@ record DataTypes(Layer layer, Predicate<TypeRef> types) {
           "mapper",
           "marshaller",
           "operation",
+          "params",
           "plugin",
           "processor",
           "properties",
@@ -118,7 +120,8 @@ record DataTypes(Layer layer, Predicate<TypeRef> types) {
 
   /** Whether a name is that of types that do something with data. */
   static boolean isActive(String name) {
-    return NameWords.of(name).last().anyRootOf(ACTIVE);
+    NameWords last = NameWords.of(name).last();
+    return last.anyOf(ACTIVE) || last.anyRootOf(ACTIVE);
   }
 
   /** Whether a field can be read or written from outside; rows need not be public. */

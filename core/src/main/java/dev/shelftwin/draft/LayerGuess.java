@@ -81,15 +81,19 @@ final class LayerGuess {
       Role role = roles.of(shape);
       if (role != null) {
         types(byRole, role).add(shape.type());
-      } else if (roles.mayBeTransferred(shape)) {
+      } else if (roles.mayHaveRole(shape)) {
         types(unnamed, Role.TRANSFER).add(shape.type());
       }
     }
-    if (!unnamed.isEmpty()) {
+    if (!unnamed.isEmpty() && byRole.containsKey(Role.PERSISTENCE)) {
       types(unnamed, Role.PERSISTENCE).addAll(types(byRole, Role.PERSISTENCE));
-      Set<TypeRef> namedLikeRows = namedLikeRows(unnamed);
-      if (!namedLikeRows.isEmpty()) {
-        types(byRole, Role.TRANSFER).addAll(namedLikeRows);
+      Set<TypeRef> rows = types(byRole, Role.PERSISTENCE);
+      Set<TypeRef> named = namedLikeRows(unnamed);
+      boolean between = byRole.containsKey(Role.TRANSFER) && !byRole.containsKey(Role.DOMAIN);
+      if (between && named.size() * 3 >= rows.size()) {
+        byRole.put(Role.DOMAIN, named);
+      } else if (!between && named.size() > FEW) {
+        types(byRole, Role.TRANSFER).addAll(named);
       }
     }
     return byRole;
@@ -128,7 +132,6 @@ final class LayerGuess {
             .collect(Collectors.groupingBy(TypeRef::packageName, Collectors.counting()))
             .entrySet()
             .stream()
-            .filter(all -> found.getOrDefault(all.getKey(), 0L) > FEW)
             .filter(all -> found.getOrDefault(all.getKey(), 0L) * 3 >= all.getValue())
             .map(Map.Entry::getKey)
             .collect(Collectors.toSet());

@@ -118,10 +118,9 @@ final class RoleGuess {
     return !entityPackages.isEmpty();
   }
 
-  /** Whether a type without a role may be a transfer type of rows that annotations tell. */
-  boolean mayBeTransferred(Shape shape) {
-    return areRowsAnnotated()
-        && !entityPackages.contains(shape.type().packageName())
+  /** Whether a type without a role may belong to a layer nevertheless. */
+  boolean mayHaveRole(Shape shape) {
+    return !entityPackages.contains(shape.type().packageName())
         && !DataTypes.isActive(shape.type().packageName())
         && !baseTypes.contains(shape.type().erased());
   }

@@ -50,6 +50,21 @@ class LayerGuessTest {
                 + types("coop.kiln.cards.commands", "", "Command", "Kiln", "Mug", "Vase"),
             List.of("Kiln: KilnSheet both", "Mug: MugSheet both", "Vase: VaseSheet both")),
         of(
+            "beside rows and sent types, they are the domain",
+            rows("coop.kiln.kilns.db", "", "Kiln", "Mug", "Vase")
+                    .replaceAll("class (\\w+)", "class $1Row")
+                + types("coop.kiln.kilns", "", "", "Kiln", "Mug", "Vase")
+                + types("coop.kiln.kilns.api", "", "View", "Kiln", "Mug", "Vase"),
+            List.of(
+                "Kiln: Kiln both, KilnView out",
+                "Mug: Mug both, MugView out",
+                "Vase: Vase both, VaseView out")),
+        of(
+            "rows without annotations are found by their names",
+            types("coop.kiln.storage.entity", "", "Entity", "Kiln", "Mug", "Vase")
+                + types("coop.kiln.kilns", "", "", "Kiln", "Mug", "Vase"),
+            List.of("Kiln: Kiln both", "Mug: Mug both", "Vase: Vase both")),
+        of(
             "what rows implement is no domain",
             rows("coop.kiln.jpa.model", "Jpa", "Kiln", "Mug")
                     .replaceAll("class (Jpa(\\w+))", "class $1 implements coop.kiln.model.$2")
