@@ -78,17 +78,22 @@ final class TypeNames {
 
   private static final double LEAST_FRACTION = 0.3;
 
+  /** Which fraction of a layer's types shows that a first word is no part of their concepts' names. */
+  private static final double MOST = 0.6;
+
   /** Those of them that stand before the name, where they are no part of it. */
   private static final Set<String> USUAL_PREFIXES = Set.of("dto", "jpa", "json", "xml");
 
   private final Role role;
   private final Affixes ofLayer;
+  private final Set<String> prefixesOfMost;
   private final Map<String, Affixes> byPackage = new HashMap<>();
 
   /** Learns the affixes from the types of a layer, as a whole and package by package. */
   TypeNames(Role role, List<Shape> types) {
     this.role = role;
     this.ofLayer = Affixes.of(types);
+    this.prefixesOfMost = frequent(types, words -> words.get(0), MOST);
     types.stream()
         .collect(Collectors.groupingBy(type -> type.type().packageName()))
         .forEach((name, all) -> byPackage.put(name, Affixes.of(all)));
@@ -99,8 +104,8 @@ final class TypeNames {
 
     static Affixes of(List<Shape> types) {
       return new Affixes(
-          frequent(types, words -> words.get(0)),
-          frequent(types, words -> words.get(words.size() - 1)));
+          frequent(types, words -> words.get(0), LEAST_FRACTION),
+          frequent(types, words -> words.get(words.size() - 1), LEAST_FRACTION));
     }
 
     Affixes and(Affixes more) {
@@ -118,7 +123,8 @@ final class TypeNames {
     return ofLayer.and(byPackage.getOrDefault(type.type().packageName(), ofLayer));
   }
 
-  private static Set<String> frequent(List<Shape> types, Function<List<String>, String> affix) {
+  private static Set<String> frequent(
+      List<Shape> types, Function<List<String>, String> affix, double fraction) {
     Map<String, Integer> counts = new HashMap<>();
     for (Shape type : types) {
       List<String> words = words(type);
@@ -129,7 +135,7 @@ final class TypeNames {
     Set<String> frequent = new HashSet<>();
     counts.forEach(
         (word, count) -> {
-          if (count >= LEAST_TYPES && count >= LEAST_FRACTION * types.size()) {
+          if (count >= LEAST_TYPES && count >= fraction * types.size()) {
             frequent.add(word);
           }
         });
@@ -148,7 +154,9 @@ final class TypeNames {
     if (words.size() > 1 && suffix && !REQUEST_WORDS.contains(last)) {
       words = words.subList(0, words.size() - 1);
     }
-    if (words.size() > 1 && USUAL_PREFIXES.contains(words.get(0))) {
+    String first = words.get(0);
+    boolean prefix = USUAL_PREFIXES.contains(first) || prefixesOfMost.contains(first);
+    if (words.size() > 1 && prefix) {
       words = words.subList(1, words.size());
     }
     return new NameWords(words);

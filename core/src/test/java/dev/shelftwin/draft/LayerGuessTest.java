@@ -65,6 +65,11 @@ class LayerGuessTest {
                 + types("coop.kiln.kilns", "", "", "Kiln", "Mug", "Vase"),
             List.of("Kiln: Kiln both", "Mug: Mug both", "Vase: Vase both")),
         of(
+            "a letter before the names of all rows is no part of them",
+            rows("coop.kiln.server.model", "S", "Kiln", "Mug", "Vase")
+                + types("coop.kiln.client.impl", "", "Impl", "Kiln", "Mug", "Vase"),
+            List.of("Kiln: KilnImpl both", "Mug: MugImpl both", "Vase: VaseImpl both")),
+        of(
             "what rows implement is no domain",
             rows("coop.kiln.jpa.model", "Jpa", "Kiln", "Mug")
                     .replaceAll("class (Jpa(\\w+))", "class $1 implements coop.kiln.model.$2")
