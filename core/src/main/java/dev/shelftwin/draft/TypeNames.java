@@ -78,7 +78,9 @@ final class TypeNames {
 
   private static final double LEAST_FRACTION = 0.3;
 
-  /** Which fraction of a layer's types shows that a first word is no part of their concepts' names. */
+  /**
+   * Which fraction of a layer's types shows that a first word is no part of their concepts' names.
+   */
   private static final double MOST = 0.6;
 
   /** Those of them that stand before the name, where they are no part of it. */

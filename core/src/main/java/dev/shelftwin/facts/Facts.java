@@ -66,6 +66,9 @@ public final class Facts {
     Set<FieldTrait> traits = EnumSet.noneOf(FieldTrait.class);
     traits.addAll(persistence.fieldTraits());
     traits.addAll(document.fieldTraits());
+    if (field.readsCopy()) {
+      traits.add(FieldTrait.READ_AS_COPY);
+    }
     return new FieldFacts(
         externalName(field.annotations()),
         presence(field, persistence),

@@ -10,6 +10,7 @@ import dev.shelftwin.shape.Creator;
 import dev.shelftwin.shape.ElementAdder;
 import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.FieldRole;
+import dev.shelftwin.shape.FieldTrait;
 import dev.shelftwin.shape.Parameter;
 import dev.shelftwin.shape.Role;
 import dev.shelftwin.shape.TypeRef;
@@ -183,7 +184,8 @@ public record HopLedger(
 
   /**
    * Reads a row's collection so that it can be changed in place; empty if the creator takes it, if
-   * the target is no row, or if it is an array or a map.
+   * the target is no row, if it is an array or a map, or if its class file shows that only a copy
+   * is read.
    */
   public Optional<Access> collectionReader(Field field) {
     boolean isCollection =
@@ -192,6 +194,7 @@ public record HopLedger(
             .isPresent();
     return isCollection
             && !hasParameter(field)
+            && !field.has(FieldTrait.READ_AS_COPY)
             && adder(field).isEmpty()
             && hop.to().role() == Role.PERSISTENCE
         ? field.reader().filter(this::isAccessible)

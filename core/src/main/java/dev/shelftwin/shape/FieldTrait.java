@@ -1,6 +1,6 @@
 package dev.shelftwin.shape;
 
-/** How a field is stored in a table or written to a document, as far as its declaration says. */
+/** How a field is stored, read or written to a document, as far as its declaration says. */
 public enum FieldTrait {
   /** The store generates the value. */
   GENERATED,
@@ -16,6 +16,8 @@ public enum FieldTrait {
   SORTED_WHEN_READ,
   /** The field is left out of documents such as JSON. */
   OMITTED_FROM_DOCUMENTS,
+  /** What its getter returns cannot be changed, or is a copy. */
+  READ_AS_COPY,
   /** In documents, an object that was written before is replaced by a reference to it. */
   REFERENCED_IN_DOCUMENTS
 }

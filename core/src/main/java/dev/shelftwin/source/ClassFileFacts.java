@@ -17,8 +17,9 @@ import org.objectweb.asm.TypePath;
 import org.objectweb.asm.TypeReference;
 
 /**
- * What a class file says about nulls and the compiler's model does not: type annotations (JVMS
- * §4.7.20), which JDK 17 reads from sources only, and constructor parameters that reject null.
+ * What a class file says and the compiler's model does not: type annotations (JVMS §4.7.20), which
+ * JDK 17 reads from sources only, constructor parameters that reject null, and getters that return
+ * copies.
  */
 final class ClassFileFacts extends ClassVisitor {
 
@@ -27,6 +28,7 @@ final class ClassFileFacts extends ClassVisitor {
 
   private final Map<String, Set<String>> annotations = new HashMap<>();
   private final Set<String> rejected = new HashSet<>();
+  private final Set<String> copying = new HashSet<>();
   private Map<String, List<String>> filled = Map.of();
 
   private ClassFileFacts() {
@@ -60,6 +62,11 @@ final class ClassFileFacts extends ClassVisitor {
     return annotations.getOrDefault(method + "()", Set.of());
   }
 
+  /** Whether a method without parameters returns a copy or a view that cannot be changed. */
+  boolean returnsCopy(String method) {
+    return copying.contains(method);
+  }
+
   /** Whether a constructor throws if the parameter of that name is null. */
   boolean rejectsNull(String parameter) {
     return rejected.contains(parameter);
@@ -79,7 +86,7 @@ final class ClassFileFacts extends ClassVisitor {
   }
 
   @Override
-  public MethodVisitor visitMethod(
+  public @Nullable MethodVisitor visitMethod(
       int access,
       String name,
       String type,
@@ -88,17 +95,27 @@ final class ClassFileFacts extends ClassVisitor {
     if (name.equals("<init>")) {
       return new NullChecks(type, filledFields(name, type), rejected);
     }
-    boolean reads = type.startsWith("()");
-    return new MethodVisitor(Opcodes.ASM9) {
-      @Override
-      public @Nullable AnnotationVisitor visitTypeAnnotation(
-          int reference, @Nullable TypePath path, String annotation, boolean visible) {
-        if (reads && new TypeReference(reference).getSort() == TypeReference.METHOD_RETURN) {
-          note(name + "()", path, annotation);
-        }
-        return null;
-      }
-    };
+    if (!type.startsWith("()")) {
+      return null;
+    }
+    MethodVisitor annotated =
+        new MethodVisitor(Opcodes.ASM9) {
+          @Override
+          public @Nullable AnnotationVisitor visitTypeAnnotation(
+              int reference, @Nullable TypePath path, String annotation, boolean visible) {
+            if (new TypeReference(reference).getSort() == TypeReference.METHOD_RETURN) {
+              note(name + "()", path, annotation);
+            }
+            return null;
+          }
+        };
+    return new CopyingGetter(
+        annotated,
+        copies -> {
+          if (copies) {
+            copying.add(name);
+          }
+        });
   }
 
   /** Notes an annotation of the whole type, not of a type argument, an element or a bound. */

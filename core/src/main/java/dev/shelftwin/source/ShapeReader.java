@@ -357,16 +357,20 @@ final class ShapeReader {
     String name = member.getSimpleName().toString();
     ClassFileFacts inClassFile = classFiles.apply(owner(member));
     Set<String> ofTypes = new HashSet<>(inClassFile.ofField(name));
-    getter.ifPresent(
-        method ->
-            ofTypes.addAll(
-                classFiles.apply(owner(method)).ofResult(method.getSimpleName().toString())));
+    boolean readsCopy = false;
+    if (getter.isPresent()) {
+      ClassFileFacts ofGetter = classFiles.apply(owner(getter.get()));
+      String method = getter.get().getSimpleName().toString();
+      ofTypes.addAll(ofGetter.ofResult(method));
+      readsCopy = ofGetter.returnsCopy(method);
+    }
     return new DeclaredField(
         name,
         type,
         annotations,
         ofTypes,
         member.asType().getKind().isPrimitive() || inClassFile.rejectsNull(name),
+        readsCopy,
         owner);
   }
 

@@ -10,6 +10,7 @@ import dev.shelftwin.shape.Shape;
 import dev.shelftwin.testkit.OpenProject;
 import dev.shelftwin.testkit.Project;
 import dev.shelftwin.trial.Outcome;
+import java.io.IOException;
 import java.nio.file.Path;
 import java.util.List;
 import org.junit.jupiter.api.Test;
@@ -218,5 +219,57 @@ class MembersTest {
         .hasSizeGreaterThan(4)
         .allSatisfy(
             route -> assertThat(route.outcome()).as(route.toString()).isEqualTo(Outcome.HELD));
+  }
+
+  /**
+   * Each case: what a getter of a row without a setter returns; whether elements can be put there.
+   */
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      textBlock =
+          """
+          marks                                             | true
+          marks == null ? marks = new ArrayList<>() : marks | true
+          marks != null ? marks : new ArrayList<>()         | true
+          Collections.unmodifiableList(marks)               | false
+          List.copyOf(marks)                                | false
+          new ArrayList<>(marks)                            | false
+          marks == null ? List.of() : List.copyOf(marks)    | false
+          marks.stream().toList()                           | false
+          """)
+  void aCopyIsNotFilled(String returned, boolean filled) throws IOException {
+    Project project =
+        new Project(folder)
+            .instead(
+                """
+                shelf-twin: 1
+                name: mugs
+                code: { sources: src }
+                layers:
+                  db: { role: persistence, package: coop.kiln.db }
+                  api: { role: transfer, package: coop.kiln.api }
+                concepts:
+                  Mug:
+                    db: Mug
+                    api: { NewMug: in }
+                    fields: [{ db: id, is: key, stays: the database's own }]
+                """,
+                """
+                package coop.kiln.db;
+                import jakarta.persistence.*;
+                import java.util.*;
+                @Entity
+                public class Mug {
+                  @Id @GeneratedValue Long id;
+                  @ElementCollection @OrderColumn private List<String> marks = new ArrayList<>();
+                  public List<String> getMarks() { return %s; }
+                  public void addMark(String mark) { marks.add(mark); }
+                }
+                package coop.kiln.api;
+                public record NewMug(java.util.List<String> marks) {}
+                """
+                    .formatted(returned));
+    assertThat(project.checkCompiled()).extracting(Finding::message).hasSize(filled ? 0 : 1);
   }
 }
