@@ -15,8 +15,8 @@ import java.util.Set;
 record GuessedDomain(List<PairedTypes> pairs) {
 
   /**
-   * Whether its types are rather sent and received: most of them have no counterpart outside, and
-   * their annotations say how they are written into documents, or one row has several of them.
+   * Whether its types are transfer types: most of them have no counterpart in the transfer layer,
+   * and their annotations say how they are written into documents, or one row has several of them.
    *
    * @param types the types in question
    * @param outside the concepts if they are transfer types

@@ -86,8 +86,8 @@ final class LayerGuess {
       }
     }
     if (!unnamed.isEmpty() && byRole.containsKey(Role.PERSISTENCE)) {
-      types(unnamed, Role.PERSISTENCE).addAll(types(byRole, Role.PERSISTENCE));
       Set<TypeRef> rows = types(byRole, Role.PERSISTENCE);
+      types(unnamed, Role.PERSISTENCE).addAll(rows);
       Set<TypeRef> named = namedLikeRows(unnamed);
       boolean between = byRole.containsKey(Role.TRANSFER) && !byRole.containsKey(Role.DOMAIN);
       if (between && named.size() * 3 >= rows.size()) {
@@ -142,18 +142,19 @@ final class LayerGuess {
 
   /**
    * Without the types of packages that hold only few of them, together with the packages beside and
-   * below them: they are named alike by chance more often than not.
+   * below them: they are named alike by chance more often than not, as long as they are exceptions.
    */
   private static Set<TypeRef> withoutStrays(Set<TypeRef> types) {
-    return types.size() < MANY
-        ? types
-        : types.stream()
+    Set<TypeRef> kept =
+        types.stream()
             .filter(type -> types.stream().filter(isAround(type.packageName())).count() > FEW)
             .collect(Collectors.toCollection(LinkedHashSet::new));
+    return types.size() >= MANY && kept.size() * 2 > types.size() ? kept : types;
   }
 
   private static Predicate<TypeRef> isAround(String packageName) {
-    String around = packageName.substring(0, Math.max(0, packageName.lastIndexOf('.'))) + ".";
+    int dot = packageName.lastIndexOf('.');
+    String around = (dot < 0 ? packageName : packageName.substring(0, dot)) + ".";
     return type -> (type.packageName() + ".").startsWith(around);
   }
 

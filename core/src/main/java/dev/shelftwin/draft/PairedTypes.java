@@ -70,7 +70,7 @@ final class PairedTypes {
     return members.stream().anyMatch(member -> member.role() == role);
   }
 
-  /** Whether the name of another type has all words of the first type's name. */
+  /** Whether the names of two of its types are alike: one has all words of the concept's name. */
   boolean isNamedAlike() {
     return members.stream()
         .skip(1)
@@ -194,7 +194,7 @@ final class PairedTypes {
     return text.toString();
   }
 
-  /** With the words that are usual in one layer only, and that the types of the others have too. */
+  /** The words of the name, with those of the first type's name that all other types have too. */
   private NameWords spoken() {
     List<NameWords> others =
         members.stream()

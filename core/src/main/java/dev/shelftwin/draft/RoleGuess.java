@@ -125,7 +125,7 @@ final class RoleGuess {
         && !baseTypes.contains(shape.type().erased());
   }
 
-  /** What the package says, the last part first, then the type's own name. */
+  /** What a word of the package tells, beginning with its last word; otherwise the type's name. */
   private @Nullable Role byName(Shape shape) {
     String packageName = shape.type().packageName();
     List<String> segments = List.of(packageName.split("\\."));

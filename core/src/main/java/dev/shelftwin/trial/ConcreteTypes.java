@@ -35,7 +35,7 @@ public final class ConcreteTypes {
         .toList();
   }
 
-  /** The types that stand for what the fields of a plan's types hold. */
+  /** The types whose objects are samples for fields of abstract types, in all types of a plan. */
   public static Stream<Shape> needed(Ledger ledger, Shapes shapes) {
     ConcreteTypes types = new ConcreteTypes(ledger.plan(), shapes);
     return ledger.concepts().stream()

@@ -20,6 +20,10 @@ import org.junit.jupiter.params.provider.MethodSource;
 /** Layers and concepts of projects in several styles, of which nothing is said. */
 class LayerGuessTest {
 
+  private static final String[] TEN = {
+    "Bowl", "Cup", "Dish", "Jug", "Kiln", "Lid", "Mug", "Pot", "Tile", "Vase"
+  };
+
   @TempDir Path folder;
 
   /** Each case: what it shows, the types, the concepts with the types outside their first one. */
@@ -69,6 +73,23 @@ class LayerGuessTest {
             rows("coop.kiln.server.model", "S", "Kiln", "Mug", "Vase")
                 + types("coop.kiln.client.impl", "", "Impl", "Kiln", "Mug", "Vase"),
             List.of("Kiln: KilnImpl both", "Mug: MugImpl both", "Vase: VaseImpl both")),
+        of(
+            "packages by feature are no strays",
+            Stream.of(TEN)
+                .map(
+                    name ->
+                        rows("coop.kiln." + name.toLowerCase(Locale.ROOT) + ".db", "", name)
+                            + types(
+                                "coop.kiln." + name.toLowerCase(Locale.ROOT) + ".dto",
+                                "",
+                                "Dto",
+                                name))
+                .collect(Collectors.joining()),
+            Stream.of(TEN).map(name -> name + ": " + name + "Dto both").toList()),
+        of(
+            "packages of one word are no strays, however many types there are",
+            rows("store", "", TEN) + types("wire", "", "Dto", TEN),
+            Stream.of(TEN).map(name -> name + ": " + name + "Dto both").toList()),
         of(
             "what rows implement is no domain",
             rows("coop.kiln.jpa.model", "Jpa", "Kiln", "Mug")
