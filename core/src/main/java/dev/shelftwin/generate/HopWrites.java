@@ -14,6 +14,7 @@ import dev.shelftwin.runtime.Elements;
 import dev.shelftwin.shape.Access;
 import dev.shelftwin.shape.ElementAdder;
 import dev.shelftwin.shape.Field;
+import dev.shelftwin.shape.FieldTrait;
 import dev.shelftwin.shape.Role;
 import dev.shelftwin.shape.TypeRef;
 import java.util.Optional;
@@ -95,20 +96,17 @@ final class HopWrites {
     Optional<Access> collection = ledger.collectionReader(into);
     Optional<Access> writer = ledger.writer(into);
     Optional<Operation.CallMapper> child = child(mapping);
+    boolean replaced =
+        child.isEmpty() && mapping.source().filter(hop.from()::mayBeMissing).isEmpty();
+    if (collection.isPresent() && into.has(FieldTrait.READ_AS_COPY) && !replaced) {
+      return throughCopy(mapping, collection.get(), child);
+    }
     if (collection.isPresent() && child.isPresent()) {
       body.requireMappable(mapping);
       CodeBlock.Builder code = CodeBlock.builder();
       writer.ifPresent(access -> code.add(initialised(collection.get(), access)));
-      return code.addStatement(
-              "$L",
-              new ChildRowStatements(mappers, hop.to(), names)
-                  .align(
-                      CodeBlock.of("$L", target),
-                      Expressions.read(CodeBlock.of("$L", target), collection.get()),
-                      collection.get().type(),
-                      held(mapping),
-                      child.get()))
-          .build();
+      CodeBlock rows = Expressions.read(CodeBlock.of("$L", target), collection.get());
+      return code.add(align(mapping, rows, collection.get().type(), child.get())).build();
     }
     Optional<ElementAdder> adder = ledger.adder(into);
     if (adder.isPresent()) {
@@ -140,6 +138,39 @@ final class HopWrites {
     return CodeBlock.builder().addStatement("$L", statement).build();
   }
 
+  /** Changes a copy of a collection whose getter returns one, and sets it. */
+  private CodeBlock throughCopy(
+      FieldMapping mapping, Access getter, Optional<Operation.CallMapper> child) {
+    Field into = field(mapping);
+    CodeBlock.Builder code = CodeBlock.builder();
+    String elements = names.newName(into.simpleName());
+    CodeBlock copy = CodeBlock.of("$L", elements);
+    code.addStatement(
+        "$T $L = new $T<>()",
+        JavaNames.of(into.type()),
+        elements,
+        Containers.changeable(into.type()));
+    if (child.isPresent()) {
+      body.requireMappable(mapping);
+      CodeBlock shown = Expressions.read(CodeBlock.of("$L", target), getter);
+      code.addStatement("$T.add($L, $L::add)", Elements.class, shown, elements)
+          .add(align(mapping, copy, into.type(), child.get()));
+    } else {
+      code.addStatement("$T.add($L, $L::add)", Elements.class, body.value(mapping, into), elements);
+    }
+    Access setter = ledger.writer(into).orElseThrow();
+    return code.addStatement("$L", Expressions.write(target, setter, copy)).build();
+  }
+
+  /** Updates a collection of child rows in place. */
+  private CodeBlock align(
+      FieldMapping mapping, CodeBlock rows, TypeRef type, Operation.CallMapper child) {
+    CodeBlock aligned =
+        new ChildRowStatements(mappers, hop.to(), names)
+            .align(CodeBlock.of("$L", target), rows, type, held(mapping), child);
+    return CodeBlock.builder().addStatement("$L", aligned).build();
+  }
+
   /** Adds elements one by one. */
   private CodeBlock add(
       FieldMapping mapping, ElementAdder adder, Optional<Operation.CallMapper> child) {
@@ -168,19 +199,11 @@ final class HopWrites {
     CodeBlock wanted;
     if (child.isPresent()) {
       body.requireMappable(mapping);
-      String rows = names.newName(into.name().substring(into.name().lastIndexOf('.') + 1));
+      String rows = names.newName(into.simpleName());
       ClassName changeable = Containers.changeable(into.type());
       code.addStatement("$T $L = new $T<>($L)", JavaNames.of(into.type()), rows, changeable, shown);
-      code.addStatement(
-          "$L",
-          new ChildRowStatements(mappers, hop.to(), names)
-              .align(
-                  CodeBlock.of("$L", target),
-                  CodeBlock.of("$L", rows),
-                  into.type(),
-                  held(mapping),
-                  child.get()));
       wanted = CodeBlock.of("$L", rows);
+      code.add(align(mapping, wanted, into.type(), child.get()));
     } else {
       wanted = body.value(mapping, into);
     }

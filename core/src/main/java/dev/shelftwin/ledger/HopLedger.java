@@ -183,9 +183,9 @@ public record HopLedger(
   }
 
   /**
-   * Reads a row's collection so that it can be changed in place; empty if the creator takes it, if
+   * Reads a row's collection so that its elements can be changed; empty if the creator takes it, if
    * the target is no row, if it is an array or a map, or if its class file shows that only a copy
-   * is read.
+   * is read and it cannot be set.
    */
   public Optional<Access> collectionReader(Field field) {
     boolean isCollection =
@@ -194,7 +194,7 @@ public record HopLedger(
             .isPresent();
     return isCollection
             && !hasParameter(field)
-            && !field.has(FieldTrait.READ_AS_COPY)
+            && !(field.has(FieldTrait.READ_AS_COPY) && writer(field).isEmpty())
             && adder(field).isEmpty()
             && hop.to().role() == Role.PERSISTENCE
         ? field.reader().filter(this::isAccessible)

@@ -47,6 +47,11 @@ public record Field(
     return new Field(path, type, facts.with(presence), isStored, through, place);
   }
 
+  /** The name without those of the fields that it is nested in. */
+  public String simpleName() {
+    return name.substring(name.lastIndexOf('.') + 1);
+  }
+
   /** The column name or JSON property that the declaration gives. */
   public Optional<String> externalName() {
     return facts.externalName();

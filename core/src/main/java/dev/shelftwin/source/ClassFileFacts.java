@@ -17,59 +17,26 @@ import org.objectweb.asm.TypePath;
 import org.objectweb.asm.TypeReference;
 
 /**
- * What a class file says and the compiler's model does not: type annotations (JVMS §4.7.20), which
- * JDK 17 reads from sources only, constructor parameters that reject null, and getters that return
- * copies.
+ * Reads what a class file says and the compiler's model does not: type annotations (JVMS §4.7.20),
+ * which JDK 17 reads from sources only, constructor parameters that reject null, and getters that
+ * return copies.
  */
 final class ClassFileFacts extends ClassVisitor {
 
-  /** There is no class file. */
-  static final ClassFileFacts NONE = new ClassFileFacts();
-
+  private final Map<String, List<String>> filled;
   private final Map<String, Set<String>> annotations = new HashMap<>();
   private final Set<String> rejected = new HashSet<>();
   private final Set<String> copying = new HashSet<>();
-  private Map<String, List<String>> filled = Map.of();
 
-  private ClassFileFacts() {
+  private ClassFileFacts(Map<String, List<String>> filled) {
     super(Opcodes.ASM9);
+    this.filled = filled;
   }
 
-  static ClassFileFacts of(ClassReader file) {
-    ClassFileFacts facts = new ClassFileFacts();
-    facts.filled = FilledFields.of(file);
+  static BodyFacts of(ClassReader file) {
+    ClassFileFacts facts = new ClassFileFacts(FilledFields.of(file));
     file.accept(facts, ClassReader.SKIP_FRAMES);
-    return facts;
-  }
-
-  /**
-   * The fields that the parameters of a constructor or static method fill.
-   *
-   * @param descriptor the descriptor of its parameters
-   * @return a name for each parameter, empty where it is not known; nothing if there is no method
-   */
-  List<String> filledFields(String name, String descriptor) {
-    return filled.getOrDefault(FilledFields.key(name, descriptor), List.of());
-  }
-
-  /** The simple names of the annotations of a field's type. */
-  Set<String> ofField(String name) {
-    return annotations.getOrDefault(name, Set.of());
-  }
-
-  /** The simple names of the annotations of the return type of a method without parameters. */
-  Set<String> ofResult(String method) {
-    return annotations.getOrDefault(method + "()", Set.of());
-  }
-
-  /** Whether a method without parameters returns a copy or a view that cannot be changed. */
-  boolean returnsCopy(String method) {
-    return copying.contains(method);
-  }
-
-  /** Whether a constructor throws if the parameter of that name is null. */
-  boolean rejectsNull(String parameter) {
-    return rejected.contains(parameter);
+    return new BodyFacts(facts.annotations, facts.rejected, facts.copying, facts.filled);
   }
 
   @Override
@@ -93,7 +60,8 @@ final class ClassFileFacts extends ClassVisitor {
       @Nullable String generic,
       String @Nullable [] exceptions) {
     if (name.equals("<init>")) {
-      return new NullChecks(type, filledFields(name, type), rejected);
+      List<String> fields = filled.getOrDefault(BodyFacts.key(name, type), List.of());
+      return new NullChecks(type, fields, rejected);
     }
     if (!type.startsWith("()")) {
       return null;

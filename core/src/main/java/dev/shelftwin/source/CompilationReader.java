@@ -34,7 +34,8 @@ public final class CompilationReader implements Shapes {
   private final Filer filer;
   private final Optional<Trees> trees;
   private final Map<String, TypeElement> compiled = new LinkedHashMap<>();
-  private final Map<String, ClassFileFacts> classFiles = new HashMap<>();
+  private final Map<String, BodyFacts> bodies = new HashMap<>();
+  private final Optional<SourceBodies> sources;
   private final InputErrors errors = new InputErrors();
   private final ElementReader reader;
   private @Nullable List<String> packages;
@@ -42,7 +43,8 @@ public final class CompilationReader implements Shapes {
   /**
    * A reader of a round; a later round needs a new one.
    *
-   * @param trees reads what sources import; empty if the compiler or a build tool does not give it
+   * @param trees reads what sources import and the bodies of members; empty if the compiler or a
+   *     build tool does not give it
    * @param compiled the top-level types that are compiled
    */
   public CompilationReader(
@@ -52,6 +54,8 @@ public final class CompilationReader implements Shapes {
     this.elements = environment.getElementUtils();
     this.filer = environment.getFiler();
     this.trees = trees;
+    this.sources =
+        trees.map(known -> new SourceBodies(elements, environment.getTypeUtils(), known));
     compiled.forEach(type -> this.compiled.put(type.getQualifiedName().toString(), type));
     DeclaredPlaces none = new DeclaredPlaces();
     this.reader =
@@ -59,7 +63,7 @@ public final class CompilationReader implements Shapes {
             elements,
             environment.getTypeUtils(),
             new Places(type -> none, type -> ""),
-            this::classFile,
+            this::bodies,
             errors);
   }
 
@@ -108,18 +112,24 @@ public final class CompilationReader implements Shapes {
         .forEach(name -> names.add(name.substring(0, name.lastIndexOf('.'))));
   }
 
-  private ClassFileFacts classFile(TypeElement type) {
+  private BodyFacts bodies(TypeElement type) {
+    String name = elements.getBinaryName(type).toString();
+    return bodies.computeIfAbsent(
+        name,
+        any -> sources.flatMap(known -> known.of(type)).orElseGet(() -> compiled(type, name)));
+  }
+
+  private BodyFacts compiled(TypeElement type, String binaryName) {
     Element outermost = type;
     while (outermost.getEnclosingElement() instanceof TypeElement enclosing) {
       outermost = enclosing;
     }
-    if (compiled.containsKey(((TypeElement) outermost).getQualifiedName().toString())) {
-      return ClassFileFacts.NONE; // a class file would be of an earlier compilation
-    }
-    return classFiles.computeIfAbsent(elements.getBinaryName(type).toString(), this::readClassFile);
+    return compiled.containsKey(((TypeElement) outermost).getQualifiedName().toString())
+        ? BodyFacts.NONE // a class file would be of an earlier compilation
+        : readClassFile(binaryName);
   }
 
-  private ClassFileFacts readClassFile(String binaryName) {
+  private BodyFacts readClassFile(String binaryName) {
     int end = binaryName.lastIndexOf('.');
     String packageName = binaryName.substring(0, Math.max(0, end));
     String file = binaryName.substring(end + 1) + ".class";
@@ -127,7 +137,7 @@ public final class CompilationReader implements Shapes {
         filer.getResource(StandardLocation.CLASS_PATH, packageName, file).openInputStream()) {
       return ClassFileFacts.of(new ClassReader(bytes));
     } catch (IllegalArgumentException | IndexOutOfBoundsException | IOException absent) {
-      return ClassFileFacts.NONE; // it is in a module, or it is reported when it is read
+      return BodyFacts.NONE; // it is in a module, or it is reported when it is read
     }
   }
 }

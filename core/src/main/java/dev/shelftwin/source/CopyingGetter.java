@@ -12,8 +12,11 @@ import org.objectweb.asm.Opcodes;
  */
 final class CopyingGetter extends MethodVisitor {
 
-  /** Methods of the JDK's collections and streams that return a new or unchangeable collection. */
-  private static final Set<String> MAKING = Set.of("<init>", "copyOf", "of", "toList");
+  /** What ends a stream with a new collection. */
+  static final Set<String> ENDS = Set.of("toList", "collect");
+
+  /** Constructors, and methods of the JDK's collections that return a new one. */
+  private static final Set<String> MAKING = Set.of("<init>", "copyOf", "of");
 
   private final Consumer<Boolean> result;
   private boolean made;
@@ -34,11 +37,14 @@ final class CopyingGetter extends MethodVisitor {
   @Override
   public void visitMethodInsn(
       int opcode, String owner, String name, String descriptor, boolean isInterface) {
-    made =
-        owner.startsWith("java/util/")
-            && (MAKING.contains(name)
-                || name.startsWith("empty")
-                || name.startsWith("unmodifiable"));
+    made = owner.startsWith("java/util/") && (ENDS.contains(name) || makes(name));
+  }
+
+  /** Whether a method of the JDK's collections returns a new or unchangeable collection. */
+  static boolean makes(String method) {
+    return MAKING.contains(method)
+        || method.startsWith("empty")
+        || method.startsWith("unmodifiable");
   }
 
   @Override
@@ -47,7 +53,7 @@ final class CopyingGetter extends MethodVisitor {
       returned |= made && !mayBeOriginal;
       mayBeOriginal = false;
     }
-    made = false;
+    made = opcode == Opcodes.ACONST_NULL;
   }
 
   /** One branch of a condition ends here with a value, which the other one may replace. */

@@ -20,7 +20,6 @@ import javax.lang.model.element.ExecutableElement;
 import javax.lang.model.element.Modifier;
 import javax.lang.model.element.TypeElement;
 import javax.lang.model.element.TypeParameterElement;
-import javax.lang.model.type.ArrayType;
 import javax.lang.model.type.DeclaredType;
 import javax.lang.model.type.ExecutableType;
 import javax.lang.model.type.TypeKind;
@@ -37,19 +36,21 @@ final class CreatorReader {
   private final Types types;
   private final Places places;
   private final TypeReader typeReader;
-  private final Function<TypeElement, ClassFileFacts> classFiles;
+  private final Function<TypeElement, BodyFacts> bodies;
+  private final Descriptors descriptors;
 
   CreatorReader(
       Elements elements,
       Types types,
       Places places,
       TypeReader typeReader,
-      Function<TypeElement, ClassFileFacts> classFiles) {
+      Function<TypeElement, BodyFacts> bodies) {
     this.elements = elements;
     this.types = types;
     this.places = places;
     this.typeReader = typeReader;
-    this.classFiles = classFiles;
+    this.bodies = bodies;
+    this.descriptors = new Descriptors(elements, types);
   }
 
   List<Creator> constructors(DeclaredType self, TypeRef ref) {
@@ -175,7 +176,7 @@ final class CreatorReader {
     ElementFilter.fieldsIn(elements.getAllMembers(type))
         .forEach(field -> fields.add(field.getSimpleName().toString()));
     if (!fields.containsAll(names)) {
-      List<String> filled = classFiles.apply(type).filledFields(name, descriptor(element));
+      List<String> filled = bodies.apply(type).filledFields(descriptors.key(element));
       for (int index = 0; index < filled.size() && index < names.size(); index++) {
         String field = filled.get(index);
         if (!field.isEmpty() && !fields.contains(names.get(index)) && !names.contains(field)) {
@@ -190,36 +191,6 @@ final class CreatorReader {
     return element.getParameters().stream()
         .map(parameter -> ParameterNames.simpleName(parameter.asType().toString()))
         .toList();
-  }
-
-  /** The descriptor of the parameters (JVMS §4.3.3), without the result. */
-  private String descriptor(ExecutableElement element) {
-    StringBuilder text = new StringBuilder("(");
-    element.getParameters().forEach(one -> text.append(descriptor(types.erasure(one.asType()))));
-    return text.append(')').toString();
-  }
-
-  private String descriptor(TypeMirror type) {
-    if (type instanceof ArrayType array) {
-      return "[" + descriptor(array.getComponentType());
-    }
-    return type instanceof DeclaredType declared
-        ? "L"
-            + elements
-                .getBinaryName((TypeElement) declared.asElement())
-                .toString()
-                .replace('.', '/')
-            + ";"
-        : switch (type.getKind()) {
-          case BOOLEAN -> "Z";
-          case BYTE -> "B";
-          case SHORT -> "S";
-          case CHAR -> "C";
-          case INT -> "I";
-          case LONG -> "J";
-          case FLOAT -> "F";
-          default -> "D";
-        };
   }
 
   private static TypeElement owner(Element member) {

@@ -37,20 +37,20 @@ final class ElementReader {
    * A reader.
    *
    * @param places where the code declares its types and members
-   * @param classFiles what the class file of a type adds to its element
+   * @param bodies what the bodies of a type's members, or its class file, add to its element
    * @param errors receives everything that prevents a type from being read
    */
   ElementReader(
       Elements elements,
       Types types,
       Places places,
-      Function<TypeElement, ClassFileFacts> classFiles,
+      Function<TypeElement, BodyFacts> bodies,
       InputErrors errors) {
     this.elements = elements;
     this.errors = errors;
     this.types = new TypeFinder(elements, types);
     this.signatures = new Signatures(elements, types);
-    this.shapeReader = new ShapeReader(elements, types, places, classFiles, errors::add);
+    this.shapeReader = new ShapeReader(elements, types, places, bodies, errors::add);
   }
 
   Optional<Shape> find(String fullName) {

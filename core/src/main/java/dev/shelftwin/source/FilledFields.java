@@ -62,7 +62,7 @@ final class FilledFields {
     }
     if (isOfRecord(method)) {
       fields.put(
-          key(method.name, method.desc),
+          BodyFacts.key(method.name, method.desc),
           type.recordComponents.stream().map(component -> component.name).toList());
       return;
     }
@@ -77,7 +77,7 @@ final class FilledFields {
         }
       }
       fields.put(
-          key(method.name, method.desc),
+          BodyFacts.key(method.name, method.desc),
           found.stream().map(names -> names.size() == 1 ? names.iterator().next() : "").toList());
     } catch (AnalyzerException unreadable) {
       // Its parameters keep their own names.
@@ -112,7 +112,7 @@ final class FilledFields {
     } else if (instruction instanceof MethodInsnNode call
         && call.name.equals("<init>")
         && call.owner.equals(type.name)) {
-      List<String> passedTo = fields.getOrDefault(key(call.name, call.desc), List.of());
+      List<String> passedTo = fields.getOrDefault(BodyFacts.key(call.name, call.desc), List.of());
       int first = frame.getStackSize() - Type.getArgumentTypes(call.desc).length;
       for (int index = 0; index < passedTo.size(); index++) {
         if (!passedTo.get(index).isEmpty()) {
@@ -169,9 +169,5 @@ final class FilledFields {
       variable += parameter.getSize();
     }
     return parameters;
-  }
-
-  static String key(String name, String descriptor) {
-    return name + descriptor.substring(0, descriptor.indexOf(')') + 1);
   }
 }

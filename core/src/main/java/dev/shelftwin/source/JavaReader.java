@@ -1,6 +1,7 @@
 package dev.shelftwin.source;
 
 import com.sun.source.util.JavacTask;
+import com.sun.source.util.Trees;
 import dev.shelftwin.compile.CompilerMessages;
 import dev.shelftwin.compile.Javac;
 import dev.shelftwin.compile.UsableClasses;
@@ -34,7 +35,7 @@ import org.objectweb.asm.ClassReader;
 
 /**
  * Reads shapes through the compiler API (JSR 199 and JSR 269) from source folders, class folders
- * and jars. Only declarations are read, no method bodies.
+ * and jars. Of bodies only that is read which says more about declarations.
  *
  * <p>Problems with single types are collected as {@link #errors}; the other types are still read.
  */
@@ -44,7 +45,8 @@ public final class JavaReader implements Shapes, AutoCloseable {
   private final Elements elements;
   private final ElementReader reader;
   private final ClassFiles dependencies;
-  private final Map<String, ClassFileFacts> classFiles = new HashMap<>();
+  private final Map<String, BodyFacts> bodies = new HashMap<>();
+  private final SourceBodies sources;
   private final PackageIndex packages;
   private final InputErrors errors = new InputErrors();
 
@@ -69,12 +71,13 @@ public final class JavaReader implements Shapes, AutoCloseable {
                 null,
                 List.of());
     elements = task.getElements();
+    sources = new SourceBodies(elements, task.getTypes(), Trees.instance(task));
     SourceIndex index = new SourceIndex(compiler, code.sources());
     Map<String, DeclaredPlaces> described = DeclaredPlaces.described(code.described().places());
     Places places =
         new Places(
             type -> described.getOrDefault(type.qualifiedName(), index.of(type)), this::container);
-    reader = new ElementReader(elements, task.getTypes(), places, this::classFile, errors);
+    reader = new ElementReader(elements, task.getTypes(), places, this::bodies, errors);
     dependencies = new ClassFiles(code, places);
     packages = new PackageIndex(code);
   }
@@ -124,24 +127,25 @@ public final class JavaReader implements Shapes, AutoCloseable {
     }
   }
 
-  private ClassFileFacts classFile(TypeElement type) {
-    String name = elements.getBinaryName(type).toString();
-    return classFiles.computeIfAbsent(name, this::readClassFile);
+  private BodyFacts bodies(TypeElement type) {
+    return bodies.computeIfAbsent(
+        elements.getBinaryName(type).toString(),
+        name -> sources.of(type).orElseGet(() -> readClassFile(name)));
   }
 
-  private ClassFileFacts readClassFile(String binaryName) {
+  private BodyFacts readClassFile(String binaryName) {
     try {
       @Nullable JavaFileObject file =
           files.getJavaFileForInput(
               StandardLocation.CLASS_PATH, binaryName, JavaFileObject.Kind.CLASS);
       if (file == null) {
-        return ClassFileFacts.NONE; // there is only a source
+        return BodyFacts.NONE; // there is only a source
       }
       try (InputStream bytes = file.openInputStream()) {
         return ClassFileFacts.of(new ClassReader(bytes));
       }
     } catch (IllegalArgumentException | IndexOutOfBoundsException | IOException unreadable) {
-      return ClassFileFacts.NONE; // reported when its declarations are read
+      return BodyFacts.NONE; // reported when its declarations are read
     }
   }
 

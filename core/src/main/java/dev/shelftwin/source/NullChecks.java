@@ -27,6 +27,9 @@ final class NullChecks extends MethodVisitor {
   private final Set<String> refused;
   private final Set<Integer> checked = new HashSet<>();
 
+  /** Variables that have another value by now. */
+  private final Set<Integer> replaced = new HashSet<>();
+
   /** The variables of the parameters in order; 0 is the object itself (JVMS §2.6.1). */
   private final List<Integer> parameters = new ArrayList<>();
 
@@ -70,7 +73,10 @@ final class NullChecks extends MethodVisitor {
 
   @Override
   public void visitVarInsn(int opcode, int variable) {
-    read = opcode == Opcodes.ALOAD ? variable : NONE;
+    if (opcode == Opcodes.ASTORE) {
+      replaced.add(variable);
+    }
+    read = opcode == Opcodes.ALOAD && !replaced.contains(variable) ? variable : NONE;
   }
 
   @Override

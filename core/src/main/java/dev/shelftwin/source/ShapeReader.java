@@ -53,29 +53,29 @@ final class ShapeReader {
   private final TypeReader typeReader;
   private final Places places;
   private final AnnotationReader annotationReader;
-  private final Function<TypeElement, ClassFileFacts> classFiles;
+  private final Function<TypeElement, BodyFacts> bodies;
   private final Consumer<InputError> errors;
   private final Set<String> missingAnnotations = new HashSet<>();
   private final CreatorReader creators;
   private final UnknownTypes unknownTypes;
 
   /**
-   * @param classFiles what the class file of a type adds to its element
+   * @param bodies what the bodies of a type's members, or its class file, add to its element
    * @param errors receives everything that prevents a type from being read completely
    */
   ShapeReader(
       Elements elements,
       Types types,
       Places places,
-      Function<TypeElement, ClassFileFacts> classFiles,
+      Function<TypeElement, BodyFacts> bodies,
       Consumer<InputError> errors) {
     this.types = types;
     this.typeReader = new TypeReader(elements);
     this.places = places;
     this.annotationReader = new AnnotationReader(elements);
-    this.classFiles = classFiles;
+    this.bodies = bodies;
     this.errors = errors;
-    this.creators = new CreatorReader(elements, types, places, typeReader, classFiles);
+    this.creators = new CreatorReader(elements, types, places, typeReader, bodies);
     this.unknownTypes = new UnknownTypes(types, typeReader, places, errors);
   }
 
@@ -347,7 +347,7 @@ final class ShapeReader {
         Declarations.visibility(method));
   }
 
-  /** What facts are derived from; class files add what the compiler's model lacks. */
+  /** What facts are derived from; bodies add what the compiler's model lacks. */
   private DeclaredField declared(
       TypeRef type,
       AnnotationSet annotations,
@@ -355,21 +355,21 @@ final class ShapeReader {
       Optional<ExecutableElement> getter,
       AnnotationSet owner) {
     String name = member.getSimpleName().toString();
-    ClassFileFacts inClassFile = classFiles.apply(owner(member));
-    Set<String> ofTypes = new HashSet<>(inClassFile.ofField(name));
+    BodyFacts body = bodies.apply(owner(member));
+    Set<String> ofTypes = new HashSet<>(body.ofField(name));
     boolean readsCopy = false;
     if (getter.isPresent()) {
-      ClassFileFacts ofGetter = classFiles.apply(owner(getter.get()));
+      BodyFacts ofGetter = bodies.apply(owner(getter.get()));
       String method = getter.get().getSimpleName().toString();
       ofTypes.addAll(ofGetter.ofResult(method));
-      readsCopy = ofGetter.returnsCopy(method);
+      readsCopy = ofGetter.copying().contains(method);
     }
     return new DeclaredField(
         name,
         type,
         annotations,
         ofTypes,
-        member.asType().getKind().isPrimitive() || inClassFile.rejectsNull(name),
+        member.asType().getKind().isPrimitive() || body.rejected().contains(name),
         readsCopy,
         owner);
   }

@@ -108,7 +108,7 @@ final class ObjectAccess {
     Object holder = through.isEmpty() ? owner : Objects.requireNonNull(read(owner, through.get()));
     FieldWriter writer = writers.get(field);
     if (writer == null || writer.type() != holder.getClass()) {
-      String name = field.name().substring(field.name().lastIndexOf('.') + 1);
+      String name = field.simpleName();
       writer = new FieldWriter(holder.getClass(), field(holder.getClass(), name));
       writers.put(field, writer);
     }

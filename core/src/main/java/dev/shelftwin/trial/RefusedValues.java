@@ -216,7 +216,7 @@ final class RefusedValues {
       return existing;
     }
 
-    /** The object with another value; empty if its own type refuses or replaces that. */
+    /** The object with another value; empty if its own type refuses, replaces or cannot show it. */
     private Optional<Object> with(Field field, SampleValue value) {
       List<SampleValue> values = new ArrayList<>(object.values());
       values.set(sampler.indexOf(field.name()), value);
@@ -226,7 +226,7 @@ final class RefusedValues {
         @Nullable Object kept = ValueFitting.unwrapped(tools.access().read(created, field));
         return Optional.of(created)
             .filter(one -> Objects.equals(kept, ValueFitting.unwrapped(value.value())));
-      } catch (RejectedSample rejected) {
+      } catch (RejectedSample | UserFailure refused) {
         return Optional.empty();
       }
     }

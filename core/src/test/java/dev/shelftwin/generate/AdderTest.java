@@ -115,4 +115,34 @@ public class AdderTest {
             "collector.throwIfAny(); return kiln;");
     assertHeld(tried.trial());
   }
+
+  /** A row that shows copies of its collections and takes them as a whole. */
+  @Test
+  void copiesOfARowsCollectionsAreChangedAndSet() throws Exception {
+    Project project =
+        kilns(folder)
+            .with(
+                "public void addShelf(ShelfRow shelf) { shelf.kiln = this; shelves.add(shelf); }\n"
+                    + "  public void removeShelf(ShelfRow shelf) { shelf.kiln = null; shelves.remove(shelf); }",
+                "public void setShelves(List<ShelfRow> shelves) {\n"
+                    + "    this.shelves.clear(); this.shelves.addAll(shelves);\n"
+                    + "  }")
+            .with("return Collections.unmodifiableList(shelves)", "return new ArrayList<>(shelves)")
+            .with(
+                "private final Set<String> tags = new HashSet<>();\n  protected",
+                "private Set<String> tags;\n  protected")
+            .with(
+                "return Collections.unmodifiableSet(tags); }\n  public void addTag(String tag) { tags.add(tag); }\n"
+                    + "  public boolean removeTag(String tag) { return tags.remove(tag); }",
+                "return tags == null ? null : Set.copyOf(tags); }\n  public void setTags(Set<String> tags) { this.tags = Set.copyOf(tags); }");
+    Tried tried = project.tried(5, 40);
+    assertThat(tried.findings()).extracting(Finding::message).isEmpty();
+    assertThat(tried.text("KilnStoreMapper"))
+        .contains(
+            "List<ShelfRow> shelves = new ArrayList<>(); Elements.add(row.getShelves(), shelves::add);",
+            "ChildRows.byIndex( shelves, kiln.shelves(),",
+            "row.setShelves(shelves);",
+            "row.setTags(new LinkedHashSet<>(kiln.tags()));");
+    assertHeld(tried.trial());
+  }
 }

@@ -236,7 +236,9 @@ class MembersTest {
           List.copyOf(marks)                                | false
           new ArrayList<>(marks)                            | false
           marks == null ? List.of() : List.copyOf(marks)    | false
+          marks == null ? null : new ArrayList<>(marks)     | false
           marks.stream().toList()                           | false
+          marks.stream().collect(Collectors.toList())       | false
           """)
   void aCopyIsNotFilled(String returned, boolean filled) throws IOException {
     Project project =
@@ -259,6 +261,7 @@ class MembersTest {
                 package coop.kiln.db;
                 import jakarta.persistence.*;
                 import java.util.*;
+                import java.util.stream.*;
                 @Entity
                 public class Mug {
                   @Id @GeneratedValue Long id;
@@ -270,6 +273,8 @@ class MembersTest {
                 public record NewMug(java.util.List<String> marks) {}
                 """
                     .formatted(returned));
-    assertThat(project.checkCompiled()).extracting(Finding::message).hasSize(filled ? 0 : 1);
+    int findings = filled ? 0 : 1;
+    assertThat(project.checkCompiled()).extracting(Finding::message).hasSize(findings);
+    assertThat(project.check()).extracting(Finding::message).hasSize(findings);
   }
 }

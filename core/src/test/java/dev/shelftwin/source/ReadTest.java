@@ -8,6 +8,7 @@ import dev.shelftwin.shape.Access;
 import dev.shelftwin.shape.Creator;
 import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.FieldRole;
+import dev.shelftwin.shape.Parameter;
 import dev.shelftwin.shape.Presence;
 import dev.shelftwin.shape.Shape;
 import dev.shelftwin.shape.Visibility;
@@ -222,6 +223,8 @@ class ReadTest {
         "if (n > 0) { Objects.requireNonNull(one); } ~ ''",
         "if (one == null) { this.one = two; } ~ ''",
         "if (one == null) { one = two; } if (n > 0) { throw new IllegalStateException(); } ~ ''",
+        "if (one == null) { one = \"\"; } this.one = Objects.requireNonNull(one); ~ ''",
+        "one = Objects.requireNonNull(one).strip(); this.one = one; ~ one",
         "for (long i = 0; i < n; i++) { Objects.requireNonNull(one); } ~ ''",
         "switch (n) { case 1: Objects.requireNonNull(one); default: } ~ ''",
         "this.one = n > 0 ? one : Objects.requireNonNull(two); ~ ''",
@@ -229,24 +232,57 @@ class ReadTest {
         "this.one = one; ~ ''"
       })
   void aConstructorRejectsMissingRequiredValues(String body, String required) throws IOException {
+    declareRack("Rack(double weight, String one, int n, String two) {\n    " + body + "\n  }");
+    for (Operation form : List.of(Operation.CLASSES, Operation.SOURCES)) {
+      assertThat(
+              read(form, "coop.kiln.model.Rack")
+                  .storedFields()
+                  .filter(field -> field.presence() == Presence.REQUIRED)
+                  .map(Field::name)
+                  .collect(Collectors.joining(" ")))
+          .as("from " + form)
+          .isEqualTo(required);
+    }
+  }
+
+  /** Parameters that are named unlike the fields that they fill. */
+  @ParameterizedTest(name = "{0}")
+  @CsvSource(
+      delimiter = '~',
+      value = {
+        "Rack(String a, String b) { one = a; this.two = b; } ~ one two",
+        "Rack(String a, int n) { one = Objects.requireNonNull(a, \"a\").strip(); } ~ one n",
+        "Rack(String a, String b) { one = a == null ? \"\" : a; two = (String) b; } ~ one two",
+        "Rack(String a, String b) { one = a; two = a; } ~ a b",
+        "Rack(String a, String b) { String c = b; one = a; } ~ one b",
+        "Rack(String a, String b) { one = b; } Rack(int n, String b, String a) { this(a, b); }"
+            + " ~ a one n one a",
+        "Rack(String a) { Runnable later = () -> one = a; } ~ a",
+        "Rack(String one, String b) { this.one = one; two = one + b; } ~ one b"
+      })
+  void parametersAreNamedByTheFieldsThatTheyFill(String constructors, String names)
+      throws IOException {
+    declareRack(constructors);
+    for (Operation form : List.of(Operation.CLASSES, Operation.SOURCES)) {
+      assertThat(
+              read(form, "coop.kiln.model.Rack").creators().stream()
+                  .flatMap(creator -> creator.parameters().stream().map(Parameter::name))
+                  .collect(Collectors.joining(" ")))
+          .as("from " + form)
+          .isEqualTo(names);
+    }
+  }
+
+  /** Declares a type with two fields and the given members, as a source and as a class file. */
+  private void declareRack(String members) throws IOException {
+    String name = "coop.kiln.model.Rack";
     String text =
         "package coop.kiln.model;\nimport java.util.*;\n"
-            + "public class Rack {\n  String one;\n  String two;\n"
-            + "  Rack(double weight, String one, int n, String two) {\n    "
-            + body
-            + "\n  }\n}\n";
-    Map<String, byte[]> compiled =
-        new MemoryCompiler(List.of(), List.of())
-            .compile(Map.of("coop.kiln.model.Rack", text), List.of());
+            + "public class Rack {\n  String one;\n  String two;\n  %s\n}\n".formatted(members);
+    Files.writeString(folder.resolve("src/coop/kiln/model/Rack.java"), text);
     Files.write(
-        folder.resolve("classes/coop/kiln/model/Rack.class"), compiled.get("coop.kiln.model.Rack"));
-    Shape rack = read(Operation.CLASSES, "coop.kiln.model.Rack");
-    assertThat(
-            rack.storedFields()
-                .filter(field -> field.presence() == Presence.REQUIRED)
-                .map(Field::name)
-                .collect(Collectors.joining(" ")))
-        .isEqualTo(required);
+        folder.resolve("classes/coop/kiln/model/Rack.class"),
+        new MemoryCompiler(List.of(), List.of()).compile(Map.of(name, text), List.of()).get(name));
   }
 
   @Test

@@ -61,6 +61,56 @@ class ShelfTwinProcessorTest {
     assertThat(compile(new Project(folder).java(USE))).containsExactly(BOTH);
   }
 
+  /** As it would be written from the class files, where that is read as well. */
+  @Test
+  void bodiesSayWhatConstructorsFillAndWhatGettersCopy() throws IOException {
+    Project project =
+        new Project(folder)
+            .instead(
+                """
+                shelf-twin: 1
+                name: racks
+                code: { sources: src }
+                layers:
+                  store: { role: persistence, package: coop.kiln.store }
+                  model: { role: domain, package: coop.kiln.model }
+                concepts:
+                  Rack:
+                    store: RackRow
+                    model: Rack
+                    fields: [{ store: id, is: key, stays: the store's own }]
+                """,
+                """
+                package coop.kiln.store;
+                import jakarta.persistence.*;
+                import java.util.*;
+                @Entity
+                public class RackRow {
+                  @Id @GeneratedValue Long id;
+                  @Column(nullable = false) String name;
+                  @ElementCollection @OrderColumn private List<String> marks = new ArrayList<>();
+                  public List<String> getMarks() { return List.copyOf(marks); }
+                }
+                package coop.kiln.model;
+                import java.util.*;
+                public final class Rack {
+                  private final String name;
+                  private final List<String> marks;
+                  public Rack(List<String> of, String called) {
+                    marks = List.copyOf(of);
+                    name = called;
+                  }
+                  public String name() { return name; }
+                  public List<String> marks() { return marks; }
+                }
+                """);
+    assertThat(compile(project))
+        .hasSize(2)
+        .first()
+        .asString()
+        .startsWith("ERROR Rack.java:5 lost-field: Rack.marks goes nowhere, because");
+  }
+
   /** Each case: what is changed, into what, where the message stands, and how it begins. */
   static Stream<Arguments> mistakes() {
     return Stream.of(

@@ -1,0 +1,99 @@
+package dev.shelftwin.source;
+
+import com.sun.source.tree.ClassTree;
+import com.sun.source.tree.ConditionalExpressionTree;
+import com.sun.source.tree.ExpressionTree;
+import com.sun.source.tree.IdentifierTree;
+import com.sun.source.tree.LambdaExpressionTree;
+import com.sun.source.tree.MemberSelectTree;
+import com.sun.source.tree.MethodInvocationTree;
+import com.sun.source.tree.MethodTree;
+import com.sun.source.tree.NewClassTree;
+import com.sun.source.tree.ParenthesizedTree;
+import com.sun.source.tree.ReturnTree;
+import com.sun.source.tree.Tree;
+import com.sun.source.tree.TypeCastTree;
+import com.sun.source.util.TreeScanner;
+import java.util.function.Predicate;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Finds out whether a method returns a copy of a collection, or a view of it that cannot be
+ * changed, from sources as {@link CopyingGetter} from class files.
+ */
+final class CopiedCollections {
+
+  /** What a method without its type in front makes, imported by {@code import static}. */
+  private static final String COLLECTIONS =
+      "(empty|unmodifiable)(Collection|List|Set|SortedSet|NavigableSet)";
+
+  private final Predicate<String> isOfJdk;
+
+  /**
+   * @param isOfJdk whether {@code java.util} has a type of that simple name
+   */
+  CopiedCollections(Predicate<String> isOfJdk) {
+    this.isOfJdk = isOfJdk;
+  }
+
+  boolean returnedBy(MethodTree method) {
+    return Boolean.TRUE.equals(method.getBody().accept(new Returns(), null));
+  }
+
+  private boolean isCopy(@Nullable ExpressionTree value) {
+    if (value instanceof ParenthesizedTree inner) {
+      return isCopy(inner.getExpression());
+    }
+    if (value instanceof TypeCastTree cast) {
+      return isCopy(cast.getExpression());
+    }
+    if (value instanceof ConditionalExpressionTree either) {
+      return isCopy(either.getTrueExpression()) && isCopy(either.getFalseExpression());
+    }
+    if (value instanceof NewClassTree created) {
+      return isOfJdk(created.getIdentifier().toString().replaceAll("<.*>", ""));
+    }
+    return value instanceof MethodInvocationTree call
+        ? makes(call.getMethodSelect())
+        : value != null && value.getKind() == Tree.Kind.NULL_LITERAL;
+  }
+
+  private boolean makes(ExpressionTree method) {
+    if (method instanceof IdentifierTree name) {
+      return name.getName().toString().matches(COLLECTIONS);
+    }
+    MemberSelectTree select = (MemberSelectTree) method;
+    String name = select.getIdentifier().toString();
+    return CopyingGetter.ENDS.contains(name)
+        || (CopyingGetter.makes(name) && isOfJdk(select.getExpression().toString()));
+  }
+
+  private boolean isOfJdk(String type) {
+    return isOfJdk.test(type.startsWith("java.util.") ? type.substring(10) : type);
+  }
+
+  /** Whether a body returns one somewhere; null where it returns nothing. */
+  private final class Returns extends TreeScanner<@Nullable Boolean, @Nullable Void> {
+
+    @Override
+    public @Nullable Boolean visitReturn(ReturnTree returned, @Nullable Void none) {
+      return isCopy(returned.getExpression());
+    }
+
+    @Override
+    public @Nullable Boolean visitLambdaExpression(
+        LambdaExpressionTree lambda, @Nullable Void none) {
+      return null;
+    }
+
+    @Override
+    public @Nullable Boolean visitClass(ClassTree local, @Nullable Void none) {
+      return null;
+    }
+
+    @Override
+    public @Nullable Boolean reduce(@Nullable Boolean one, @Nullable Boolean other) {
+      return Boolean.TRUE.equals(one) || Boolean.TRUE.equals(other);
+    }
+  }
+}
