@@ -138,9 +138,9 @@ class DraftTest {
             "      # keys of the door\n", "- { api: pin, is: secret, stays: hashed elsewhere }")
         .contains("- { model: operator, store: operator.number }")
         .contains("MemberView: { fields: [pinHash], because: ours }")
-        .contains(
-            "# the door\n",
-            "no longer said, as it does not fit: line 66: 'accept: crossed-fields'\n");
+        .contains("# the door\n")
+        .containsPattern(
+            "no longer said, as it does not fit: line [0-9]+: 'accept: crossed-fields'\n");
     Files.delete(plan);
     Draft fresh = drafted(plan);
     assertThat(grown.concepts()).hasSameSizeAs(fresh.concepts());

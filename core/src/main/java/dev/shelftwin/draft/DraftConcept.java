@@ -11,6 +11,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.Predicate;
 
 /** A concept whose rows are being guessed. */
 final class DraftConcept {
@@ -20,6 +21,9 @@ final class DraftConcept {
 
   /** Why requests do not set audit columns. */
   static final String AUDITED = "set by the persistence layer";
+
+  /** Why requests do not set other fields that they lack. */
+  static final String UNCHANGED = "not changed by requests";
 
   private final Concept begun;
   private final boolean written;
@@ -43,6 +47,11 @@ final class DraftConcept {
     List<Guess> all = new ArrayList<>(guesses);
     all.addAll(more);
     return new DraftConcept(other, written, all);
+  }
+
+  /** The same concept without some guesses, which better ones replace. */
+  DraftConcept without(Predicate<Guess> replaced) {
+    return new DraftConcept(begun, written, guesses.stream().filter(replaced.negate()).toList());
   }
 
   /** A concept of the plan, to which only rows can be added. */
@@ -121,9 +130,21 @@ final class DraftConcept {
 
   /** Takes back the omission of fields, because rows that were added since account for them. */
   void takeBack(List<Text> fields) {
-    List<String> names = fields.stream().map(Text::value).toList();
-    omitted.values().forEach(all -> all.removeAll(names));
+    omitted.forEach(
+        (shape, names) -> names.removeIf(name -> fields.contains(new Text(name, place(shape)))));
     omitted.values().removeIf(List::isEmpty);
+  }
+
+  /** Tells the fields that one shape omits from those of another one. */
+  private Place place(String shape) {
+    return Place.in(begun.name() + "." + shape);
+  }
+
+  /** Why a shape omits fields: a request leaves them as they are, else only a person knows. */
+  private String because(String shape) {
+    return begun.shapes().stream().allMatch(use -> use.direction().goesOut() || !use.isNamed(shape))
+        ? QUESTION
+        : UNCHANGED;
   }
 
   List<DraftRow> rows() {
@@ -140,14 +161,12 @@ final class DraftConcept {
           all.add(row);
         });
     List<Omission> omissions = new ArrayList<>(begun.omissions());
-    Place here = Place.in(begun.name());
     omitted.forEach(
-        (shape, fields) ->
-            omissions.add(
-                new Omission(
-                    new Text(shape, here),
-                    fields.stream().map(field -> new Text(field, here)).toList(),
-                    new Text(QUESTION, here))));
+        (shape, fields) -> {
+          Place here = place(shape);
+          List<Text> names = fields.stream().map(field -> new Text(field, here)).toList();
+          omissions.add(new Omission(new Text(shape, here), names, new Text(because(shape), here)));
+        });
     return begun.with(begun.shapes(), all, omissions);
   }
 }

@@ -2,6 +2,8 @@ package dev.shelftwin.draft;
 
 import dev.shelftwin.finding.InputException;
 import dev.shelftwin.ledger.ConceptLedger;
+import dev.shelftwin.ledger.Hop;
+import dev.shelftwin.ledger.HopLedger;
 import dev.shelftwin.ledger.LayerTypes;
 import dev.shelftwin.ledger.Ledger;
 import dev.shelftwin.ledger.LedgerBuilder;
@@ -27,6 +29,7 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
@@ -261,40 +264,50 @@ public final class Drafter {
   private boolean guessRows(Plan plan) {
     boolean any = false;
     Ledger ledger = LedgerBuilder.build(plan, shapes);
+    Set<Hop> nested = nested(ledger);
     for (DraftConcept concept : all().toList()) {
       Optional<ConceptLedger> mappings = ledger.concept(concept.name());
       any |=
           mappings
-              .filter(one -> new RowGuesses(shapes, one, concept, observed).guess())
+              .filter(one -> new RowGuesses(shapes, one, concept, nested, observed).guess())
               .isPresent();
     }
     return any;
   }
 
+  /** The hops of objects within others, whose mappers are called by mappers. */
+  private static Set<Hop> nested(Ledger ledger) {
+    return ledger.concepts().stream()
+        .flatMap(concept -> concept.hops().stream())
+        .flatMap(HopLedger::mapperCalls)
+        .map(call -> ledger.hop(call).hop())
+        .collect(Collectors.toSet());
+  }
+
   private GuessComments comments(Plan plan, Map<Row, Layer> defaults) {
     GuessComments comments = new GuessComments();
     all()
-        .forEach(
-            concept -> {
-              concept
-                  .guesses()
-                  .forEach(
-                      guess -> comments.add(plan.concept(concept.name()).orElseThrow(), guess));
-              plan.concept(concept.name()).stream()
-                  .flatMap(one -> one.existing().stream().map(mapper -> Map.entry(one, mapper)))
-                  .filter(one -> !concept.takesRowsOnly())
-                  .forEach(
-                      one ->
-                          comments.add(
-                              one.getKey(),
-                              new Guess(Guess.Kind.MAPPERS, one.getValue().toString())));
-              for (DraftRow draft : concept.rows()) {
-                Row row = Objects.requireNonNull(built.get(draft));
-                Object part = defaults.containsKey(row) ? defaults.get(row) : row;
-                draft.guesses().forEach(guess -> comments.add(Objects.requireNonNull(part), guess));
-              }
-            });
+        .forEach(draft -> add(draft, plan.concept(draft.name()).orElseThrow(), defaults, comments));
     return comments;
+  }
+
+  private void add(
+      DraftConcept draft, Concept concept, Map<Row, Layer> defaults, GuessComments comments) {
+    draft.guesses().forEach(guess -> comments.add(concept, concept, guess));
+    if (!draft.takesRowsOnly()) {
+      concept
+          .existing()
+          .forEach(
+              mapper ->
+                  comments.add(concept, concept, new Guess(Guess.Kind.MAPPERS, mapper.toString())));
+    }
+    for (DraftRow draftRow : draft.rows()) {
+      Row row = Objects.requireNonNull(built.get(draftRow));
+      Optional<Layer> layer = Optional.ofNullable(defaults.get(row));
+      Object owner = layer.isPresent() ? layer.get() : concept;
+      Object part = layer.isPresent() ? layer.get() : row;
+      draftRow.guesses().forEach(guess -> comments.add(owner, part, guess));
+    }
   }
 
   private Draft result(String text, GuessComments comments) {

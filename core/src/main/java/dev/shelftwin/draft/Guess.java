@@ -31,6 +31,7 @@ record Guess(Kind kind, String subject) {
     NOT_IN_REQUEST("not in the request"),
     INITIALLY_MISSING("missing in new objects"),
     CALLER("passed by the caller of the mapper"),
+    SUPPLIER("given by a supplier, as objects within others have no caller"),
     SECRET("secrets, by their names"),
     BY_FIELDS("types of the concept, by their fields"),
     CHANGE("requests that change objects, by their names"),

@@ -74,14 +74,16 @@ final class LayerHabits {
       keys(layer)
           .forEach(
               field ->
-                  comments.add(layer, new Guess(Guess.Kind.SHOWN_KEY, layer.name() + "." + field)));
+                  comments.add(
+                      layer, layer, new Guess(Guess.Kind.SHOWN_KEY, layer.name() + "." + field)));
       audits(layer)
           .forEach(
               field ->
-                  comments.add(layer, new Guess(Guess.Kind.AUDIT, layer.name() + "." + field)));
+                  comments.add(
+                      layer, layer, new Guess(Guess.Kind.AUDIT, layer.name() + "." + field)));
     }
     if (layer.rules().unspecifiedNullness().isPresent()) {
-      comments.add(layer, new Guess(Guess.Kind.NULLNESS, layer.name()));
+      comments.add(layer, layer, new Guess(Guess.Kind.NULLNESS, layer.name()));
     }
   }
 

@@ -15,9 +15,12 @@ import java.util.List;
  */
 final class PossibleDirections {
 
+  private static final Guess.Kind BOTH = Guess.Kind.BOTH_DIRECTIONS;
+
   private final ConceptLedger concept;
   private final MapperGuesses mappers;
   private final List<Guess> guesses = new ArrayList<>();
+  private final List<ShapeUse> narrowed = new ArrayList<>();
 
   PossibleDirections(ConceptLedger concept, MapperGuesses mappers) {
     this.concept = concept;
@@ -29,7 +32,9 @@ final class PossibleDirections {
     List<ShapeUse> uses = begun.shapes().stream().map(use -> possible(draft, use)).toList();
     return guesses.isEmpty()
         ? draft
-        : draft.with(begun.with(uses, begun.rows(), begun.omissions()), guesses);
+        : draft
+            .without(guess -> narrowed.stream().anyMatch(use -> isAbout(guess, use, BOTH)))
+            .with(begun.with(uses, begun.rows(), begun.omissions()), guesses);
   }
 
   private ShapeUse possible(DraftConcept draft, ShapeUse use) {
@@ -41,8 +46,7 @@ final class PossibleDirections {
     if (taken != shown) {
       return only(use, shown, Guess.Kind.POSSIBLE_DIRECTION);
     }
-    boolean unnamed =
-        draft.guesses().stream().anyMatch(guess -> isAbout(guess, use, Guess.Kind.BOTH_DIRECTIONS));
+    boolean unnamed = draft.guesses().stream().anyMatch(guess -> isAbout(guess, use, BOTH));
     boolean nested =
         draft.guesses().stream().anyMatch(guess -> isAbout(guess, use, Guess.Kind.NESTED));
     boolean mapsIn = isMapped(use, true);
@@ -52,6 +56,7 @@ final class PossibleDirections {
   }
 
   private ShapeUse only(ShapeUse use, boolean shown, Guess.Kind why) {
+    narrowed.add(use);
     guesses.add(new Guess(why, use.simpleName()));
     return use.with(shown ? Direction.OUT : Direction.IN);
   }

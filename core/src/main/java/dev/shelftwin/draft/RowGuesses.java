@@ -1,10 +1,12 @@
 package dev.shelftwin.draft;
 
 import dev.shelftwin.ledger.ConceptLedger;
+import dev.shelftwin.ledger.Hop;
 import dev.shelftwin.observe.ObservedMapper;
 import dev.shelftwin.shape.Creator;
 import dev.shelftwin.shape.Shapes;
 import java.util.List;
+import java.util.Set;
 import java.util.function.BooleanSupplier;
 
 /**
@@ -19,16 +21,21 @@ final class RowGuesses {
   /**
    * Guesses for a concept.
    *
+   * @param nested the hops of objects within others
    * @param mappers what existing mappers were observed to do
    */
   RowGuesses(
-      Shapes shapes, ConceptLedger concept, DraftConcept draft, List<ObservedMapper> mappers) {
+      Shapes shapes,
+      ConceptLedger concept,
+      DraftConcept draft,
+      Set<Hop> nested,
+      List<ObservedMapper> mappers) {
     this.concept = concept;
     RowProposals rows = new RowProposals(concept, draft);
     ObservedGuesses observed = new ObservedGuesses(rows, mappers);
     PairGuesses pairs = new PairGuesses(shapes, rows);
     ConversionGuesses conversions = new ConversionGuesses(shapes, rows);
-    ValueGuesses values = new ValueGuesses(rows);
+    ValueGuesses values = new ValueGuesses(rows, nested);
     this.kinds =
         List.of(
             observed::sameFields,

@@ -2,6 +2,7 @@ package dev.shelftwin.draft;
 
 import dev.shelftwin.ledger.ConceptLedger;
 import dev.shelftwin.ledger.FieldMapping;
+import dev.shelftwin.ledger.Hop;
 import dev.shelftwin.ledger.HopLedger;
 import dev.shelftwin.ledger.ResolvedShape;
 import dev.shelftwin.shape.Container;
@@ -9,15 +10,21 @@ import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.FieldRole;
 import dev.shelftwin.shape.Role;
 import java.util.Optional;
+import java.util.Set;
 
 /** Guesses where values come from that the source does not have, and what is not mapped. */
 final class ValueGuesses {
 
   private final RowProposals rows;
   private final ConceptLedger concept;
+  private final Set<Hop> nested;
 
-  ValueGuesses(RowProposals rows) {
+  /**
+   * @param nested the hops of objects within others, whose mappers have no callers of the users
+   */
+  ValueGuesses(RowProposals rows, Set<Hop> nested) {
     this.rows = rows;
+    this.nested = nested;
     this.concept = rows.concept();
   }
 
@@ -80,33 +87,46 @@ final class ValueGuesses {
               row.say(words -> words.givenFrom(shape, "factory"))
                   .guess(subject(Guess.Kind.FACTORY, shape, field)));
     }
-    boolean several = Container.of(field.type()).isPresent();
-    if (hub.role() == Role.PERSISTENCE && (several || hub.mayBeMissing(field))) {
-      boolean shown = hop.hop().from().use().direction().goesOut();
-      String why = shown ? DraftConcept.QUESTION : "not changed by requests";
+    boolean isNested = nested.contains(hop.hop());
+    boolean empty = hub.mayBeMissing(field) || Container.of(field.type()).isPresent();
+    boolean left = empty || (isNested && hop.parameter(field).isEmpty());
+    if (hub.role() == Role.PERSISTENCE && left) {
+      return notInRequest(hop, shape, field, empty);
+    }
+    if (hub.mayBeMissing(field)) {
       return rows.add(
-          "stays " + shape,
+          "given " + shape,
           hub,
           field,
           row ->
-              row.say(words -> words.stays(shape, why))
-                  .guess(subject(Guess.Kind.NOT_IN_REQUEST, shape, field)));
+              row.say(words -> words.givenValue(shape, null))
+                  .guess(subject(Guess.Kind.INITIALLY_MISSING, shape, field)));
     }
-    return hub.mayBeMissing(field)
-        ? rows.add(
-            "given " + shape,
-            hub,
-            field,
-            row ->
-                row.say(words -> words.givenValue(shape, null))
-                    .guess(subject(Guess.Kind.INITIALLY_MISSING, shape, field)))
-        : rows.add(
-            "given " + shape,
-            hub,
-            field,
-            row ->
-                row.say(words -> words.givenFrom(shape, "caller"))
-                    .guess(subject(Guess.Kind.CALLER, shape, field)));
+    return rows.add(
+        "given " + shape,
+        hub,
+        field,
+        row ->
+            row.say(words -> words.givenFrom(shape, isNested ? "supplier" : "caller"))
+                .guess(subject(isNested ? Guess.Kind.SUPPLIER : Guess.Kind.CALLER, shape, field)));
+  }
+
+  /**
+   * A field of a row that a request lacks.
+   *
+   * @param empty whether the row is complete without it
+   */
+  private boolean notInRequest(HopLedger hop, String shape, Field field, boolean empty) {
+    boolean told = empty && !hop.hop().from().use().direction().goesOut();
+    if (told) {
+      rows.draft().note(subject(Guess.Kind.NOT_IN_REQUEST, shape, field));
+    }
+    if (empty && !rows.draft().takesRowsOnly()) {
+      return rows.draft().omit(shape, field.name());
+    }
+    String why = told ? DraftConcept.UNCHANGED : DraftConcept.QUESTION;
+    return rows.add(
+        "stays " + shape, hop.hop().to(), field, row -> row.say(words -> words.stays(shape, why)));
   }
 
   /** Whether the source of a hop also shows a field under its own name. */

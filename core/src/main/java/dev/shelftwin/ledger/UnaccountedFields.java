@@ -6,6 +6,7 @@ import dev.shelftwin.plan.Omission;
 import dev.shelftwin.plan.Row;
 import dev.shelftwin.plan.Text;
 import dev.shelftwin.shape.Access;
+import dev.shelftwin.shape.Container;
 import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.FieldRole;
 import dev.shelftwin.shape.Role;
@@ -73,7 +74,7 @@ final class UnaccountedFields {
     if (!parts.isEmpty()) {
       return stays(hop.from(), source, Side.SOURCE, parts);
     }
-    Optional<OmittedField> omitted = omitted(source);
+    Optional<OmittedField> omitted = hop.inward() ? Optional.empty() : omitted(source, hop.from());
     if (omitted.isPresent()) {
       return stays(source, Side.SOURCE, omitted.get().because(), row)
           .reliesOn(omitted.get().word());
@@ -137,6 +138,14 @@ final class UnaccountedFields {
     Optional<Text> stays = row.flatMap(directives::stays);
     if (stays.isPresent() && !isParameter) {
       return stays(target, Side.TARGET, stays.get().value(), row).reliesOn(stays).reliesOn(row);
+    }
+    Optional<OmittedField> omitted =
+        stays.isEmpty() && !isParameter && staysEmpty(target)
+            ? omitted(target, hop.to())
+            : Optional.empty();
+    if (omitted.isPresent()) {
+      return stays(target, Side.TARGET, omitted.get().because(), row)
+          .reliesOn(omitted.get().word());
     }
     Optional<Accounted> byDefault =
         isParameter ? Optional.empty() : byDefault(hop.to(), target, Side.TARGET);
@@ -212,17 +221,21 @@ final class UnaccountedFields {
 
   private record OmittedField(String because, Text word) {}
 
-  private Optional<OmittedField> omitted(Field source) {
-    if (hop.inward()) {
-      return Optional.empty();
-    }
-    String inHub = pairing.hubName(source.name(), hop.from());
+  /** Whether a target of the way in is complete without a field. */
+  private boolean staysEmpty(Field target) {
+    return hop.inward()
+        && (hop.to().mayBeMissing(target) || Container.of(target.type()).isPresent());
+  }
+
+  /** Why the outer shape leaves out a field of the inner one. */
+  private Optional<OmittedField> omitted(Field field, ResolvedShape inner) {
+    String inHub = pairing.hubName(field.name(), inner);
     List<String> names = List.of(inHub, FieldPaths.head(inHub));
     for (Omission omission : pairing.concept().omissions()) {
-      if (hop.to().use().isNamed(omission.shape().value())) {
-        for (Text field : omission.fields()) {
-          if (names.contains(field.value())) {
-            return Optional.of(new OmittedField(omission.because().value(), field));
+      if (hop.outer().use().isNamed(omission.shape().value())) {
+        for (Text name : omission.fields()) {
+          if (names.contains(name.value())) {
+            return Optional.of(new OmittedField(omission.because().value(), name));
           }
         }
       }

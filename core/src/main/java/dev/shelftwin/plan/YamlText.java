@@ -56,11 +56,31 @@ final class YamlText {
               && list.stream().allMatch(Map.class::isInstance)) {
             text.append(start).append('\n');
             list.forEach(one -> text.append(item((Map<?, ?>) one, indent + 2)));
+          } else if (value instanceof List<?> list && line.length() > WIDTH) {
+            text.append(start).append('\n').append(wrapped(list, indent + 2));
           } else {
             text.append(line).append('\n');
           }
         });
     return text.toString();
+  }
+
+  /** A list in brackets, on as few lines as its items fit on. */
+  private String wrapped(List<?> items, int indent) {
+    StringBuilder text = new StringBuilder();
+    StringBuilder line = new StringBuilder(" ".repeat(indent) + "[");
+    String separator = "";
+    for (Object item : items) {
+      String written = flow(item);
+      if (!separator.isEmpty() && line.length() + written.length() + 3 > WIDTH) {
+        text.append(line).append(",\n");
+        line = new StringBuilder(" ".repeat(indent + 1));
+        separator = "";
+      }
+      line.append(separator).append(written);
+      separator = ", ";
+    }
+    return text.append(line).append("]\n").toString();
   }
 
   /** An item of a list; on one line if it fits. */

@@ -4,9 +4,12 @@ import dev.shelftwin.finding.Remedy;
 import dev.shelftwin.finding.RuleId;
 import dev.shelftwin.ledger.ConceptLedger;
 import dev.shelftwin.ledger.Hop;
+import dev.shelftwin.ledger.HopLedger;
+import dev.shelftwin.ledger.Ledger;
 import dev.shelftwin.ledger.MapperPlan;
 import dev.shelftwin.ledger.Obstacle;
 import dev.shelftwin.shape.Creator;
+import dev.shelftwin.shape.Field;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.Collectors;
@@ -22,12 +25,13 @@ final class UnwritableMapper implements Rule.Check<ConceptLedger> {
         .flatMap(
             mapper ->
                 mapper.obstacles().stream()
-                    .flatMap(obstacle -> match(concept, mapper, obstacle).stream()));
+                    .flatMap(
+                        obstacle -> match(concept, mapper, obstacle, context.ledger()).stream()));
   }
 
   /** Other obstacles have findings of their own. */
   private static Optional<RuleMatch> match(
-      ConceptLedger concept, MapperPlan mapper, Obstacle obstacle) {
+      ConceptLedger concept, MapperPlan mapper, Obstacle obstacle, Ledger ledger) {
     if (obstacle instanceof Obstacle.Cycle) {
       return Optional.of(cycle(concept, mapper));
     }
@@ -35,7 +39,7 @@ final class UnwritableMapper implements Rule.Check<ConceptLedger> {
       return Optional.of(ambiguous(concept, ambiguous));
     }
     return obstacle instanceof Obstacle.NestedParameter nested
-        ? Optional.of(nestedParameter(concept, nested))
+        ? Optional.of(nestedParameter(concept, nested, ledger))
         : Optional.empty();
   }
 
@@ -72,16 +76,27 @@ final class UnwritableMapper implements Rule.Check<ConceptLedger> {
   }
 
   private static RuleMatch nestedParameter(
-      ConceptLedger concept, Obstacle.NestedParameter obstacle) {
+      ConceptLedger concept, Obstacle.NestedParameter obstacle, Ledger ledger) {
+    HopLedger nested = ledger.hop(obstacle.call());
+    String fields =
+        nested.callerParameters().stream()
+            .flatMap(given -> given.target().stream())
+            .map(Field::name)
+            .collect(Collectors.joining(", "));
     return new Matches(RuleId.UNWRITABLE_MAPPER, concept)
         .onHop(
             obstacle.hop(),
             "The nested mapper of "
                 + obstacle.call().concept()
-                + " needs a value from its caller, which this mapper does not have.",
+                + " takes a value of "
+                + nested.hop().to().shownName()
+                + " from its caller ("
+                + fields
+                + "), which this mapper does not have.",
             List.of(
                 Remedy.advice(
-                    "let a supplier or a static method give the value: { from: supplier }")),
+                    "in %s, let a supplier or a static method give the value: { from: supplier }"
+                        .formatted(obstacle.call().concept()))),
             concept.concept().at());
   }
 }

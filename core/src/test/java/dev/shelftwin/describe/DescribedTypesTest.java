@@ -183,7 +183,7 @@ class DescribedTypesTest {
           Guest    | String name       | CharSequence name | Guest.name is described as String, and the class says CharSequence.
           Guest    | Optional<String> email | Optional<String> email, int nights | Guest has the field nights, which is not described.
           Guest    | , Optional<String> email) | ) | Guest has no field email, which is described.
-          Guest    | Optional<String> email | String email | ''
+          Guest    | Optional<String> email | String email | Guest.email is described with '?', and the class requires a value.
           Status   | CONFIRMED,        | ''                | Status has the constants REQUESTED, CANCELLED, and the description REQUESTED, CONFIRMED, CANCELLED.
           GuestRow | length = 80       | length = 40       | GuestRow.name is described with at most 80 characters, and the class says 40.
           GuestView | @NotNull @Size   | @Size             | ''

@@ -121,6 +121,58 @@ class DrafterTest {
         .containsExactly("open-question");
   }
 
+  /** The mapper of an object within others has no caller that could pass what a request lacks. */
+  @Test
+  void whatObjectsWithinARequestLackIsNotAskedOfCallers() {
+    Project project =
+        new Project(folder)
+            .instead(
+                "",
+                """
+                package coop.kiln.store;
+                import jakarta.persistence.*;
+                import java.util.*;
+                @Entity
+                public class KilnRow {
+                  @Id @GeneratedValue Long id;
+                  @Column(nullable = false) public String code;
+                  @OneToMany(cascade = CascadeType.ALL) @OrderColumn
+                  public List<ShelfRow> shelves = new ArrayList<>();
+                }
+                package coop.kiln.store;
+                import jakarta.persistence.*;
+                @Entity
+                public class ShelfRow {
+                  @Id @GeneratedValue Long id;
+                  @Column(nullable = false) public String maker;
+                  public int width;
+                }
+                package coop.kiln.api;
+                import java.util.*;
+                public record NewKiln(String code, List<NewShelf> shelves) {}
+                package coop.kiln.api;
+                public record NewShelf(int width) {}
+                """);
+    Draft rows = project.draft();
+    assertThat(rows.text()).contains("- { store: maker, stays: { NewShelf: '?' } }");
+    assertThat(project.with(rows).check())
+        .extracting(Finding::rule)
+        .containsOnly(RuleId.OPEN_QUESTION);
+    Project withDomain =
+        project.java(
+            """
+            package coop.kiln.model;
+            import java.util.*;
+            public record Kiln(String code, List<Shelf> shelves) {}
+            package coop.kiln.model;
+            public record Shelf(String maker, int width) {}
+            """);
+    Draft three = withDomain.draft();
+    assertThat(three.text())
+        .contains("- { model: maker, given: { NewShelf: { from: supplier } } }");
+    assertThat(withDomain.with(three).check()).isEmpty();
+  }
+
   @Test
   void dividesOnePackageByTypeNames() {
     Project project =
@@ -275,8 +327,8 @@ class DrafterTest {
         .contains("NewGlaze -> Glaze: coop.kiln.map.Glazes$Requests.of\n")
         .contains("coop.kiln.map.Glazes.views")
         .contains(
-            "Glaze -> GlazeRow:"
-                + " [coop.kiln.map.Glazes$GlazeRows.checked, coop.kiln.map.Glazes$GlazeRows.store]")
+            "Glaze -> GlazeRow:\n        [coop.kiln.map.Glazes$GlazeRows.checked,"
+                + " coop.kiln.map.Glazes$GlazeRows.store]\n")
         .contains("'coop.kiln.map.Glazes.view(coop.kiln.model.Glaze, java.util.Locale)'")
         .doesNotContain("GlazeService")
         .doesNotContain("abstractOne")

@@ -60,6 +60,7 @@ class PlanWriterTest {
             - { model: kiln, store: kiln.code, derived: "from\\n two lines" }
           omits:
             FiringView: { fields: [size, "null"], because: "it's nobody's" }
+            BookFiring: { fields: [numberOfTheKiln, "it's: odd", nameOfTheOperator, temperatureAtTheTop, temperatureBelow, gas], because: none }
           direct: FiringRow -> FiringView
           existing-mappers:
             FiringRow -> Firing: [coop.kiln.Rows.firing, "coop.kiln.Rows.fill(a.B, a.C$D)"]
@@ -85,6 +86,19 @@ class PlanWriterTest {
                   - { field: createdAt, is: audit, stays: 'written by the row: itself' }
                   - { field: tenant, stays: 'set by, the session' }
                 accept: { leaked-key: by id }
+            """);
+  }
+
+  @Test
+  void aLongListIsWrapped() {
+    assertThat(PlanWriter.write(PlanReader.read("plan.yaml", EVERYTHING)))
+        .contains(
+            """
+                  BookFiring:
+                    fields:
+                      [numberOfTheKiln, 'it''s: odd', nameOfTheOperator, temperatureAtTheTop, temperatureBelow,
+                       gas]
+                    because: none
             """);
   }
 
@@ -208,6 +222,15 @@ class PlanWriterTest {
                         .field("store", "kiln.code")
                         .derived("from\n two lines"))
             .omit("FiringView", "it's nobody's", "size", "null")
+            .omit(
+                "BookFiring",
+                "none",
+                "numberOfTheKiln",
+                "it's: odd",
+                "nameOfTheOperator",
+                "temperatureAtTheTop",
+                "temperatureBelow",
+                "gas")
             .direct("FiringRow", "FiringView")
             .existingMapper(
                 "FiringRow", "Firing", "coop.kiln.Rows.firing", "coop.kiln.Rows.fill(a.B, a.C$D)")

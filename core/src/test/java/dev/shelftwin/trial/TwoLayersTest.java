@@ -95,6 +95,26 @@ public class TwoLayersTest {
     assertHeld(project(folder).trial(7, 60));
   }
 
+  /** What a request omits is left as it is, unless a row cannot do without it. */
+  @Test
+  void whatARequestOmitsIsNotSet() {
+    String omitted = "\n    omits:\n      NewBooking: { fields: [%s], because: set at the kiln }";
+    Project project =
+        project(folder)
+            .with("      - { store: slots, stays: { NewBooking: left as it is } }\n", "")
+            .with("public boolean paid;", "public boolean paid; public String remark;")
+            .with("boolean paid) {}", "boolean paid, String remark) {}");
+    String last = "- { store: paid, given: { NewBooking: { value: false } } }";
+    Project omitting = project.with(last, last + omitted.formatted("slots, remark"));
+    assertThat(omitting.check()).isEmpty();
+    assertHeld(omitting.trial(7, 60));
+    Project required =
+        project(folder).with("      " + last + "\n", omitted.formatted("paid").substring(1) + "\n");
+    assertThat(required.check())
+        .extracting(Finding::message)
+        .contains("BookingRow.paid has no source in NewBooking.");
+  }
+
   @Test
   void isDraftedByWhatTheRowsPointAt() {
     String plan = project(folder).draft().text();
