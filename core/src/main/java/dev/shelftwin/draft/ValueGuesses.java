@@ -78,7 +78,8 @@ final class ValueGuesses {
           field,
           row -> row.say(words -> words.outOnly(shape, DraftConcept.QUESTION)));
     }
-    if (hop.slot(field).isEmpty()) {
+    boolean isRow = hub.role() == Role.PERSISTENCE;
+    if (hop.slot(field).isEmpty() && !isRow) {
       return rows.add(
           "given " + shape,
           hub,
@@ -88,9 +89,10 @@ final class ValueGuesses {
                   .guess(subject(Guess.Kind.FACTORY, shape, field)));
     }
     boolean isNested = nested.contains(hop.hop());
-    boolean empty = hub.mayBeMissing(field) || Container.of(field.type()).isPresent();
-    boolean left = empty || (isNested && hop.parameter(field).isEmpty());
-    if (hub.role() == Role.PERSISTENCE && left) {
+    boolean empty = isEmpty(hub, field);
+    boolean left =
+        empty || (isNested && hop.parameter(field).isEmpty()) || hop.slot(field).isEmpty();
+    if (isRow && left) {
       return notInRequest(hop, shape, field, empty);
     }
     if (hub.mayBeMissing(field)) {
@@ -129,10 +131,22 @@ final class ValueGuesses {
         "stays " + shape, hop.hop().to(), field, row -> row.say(words -> words.stays(shape, why)));
   }
 
-  /** Whether the source of a hop also shows a field under its own name. */
-  private static boolean isShown(HopLedger hop, Field field) {
-    ResolvedShape from = hop.hop().from();
-    return from.use().direction().goesOut() && from.shape().field(field.name()).isPresent();
+  /** Whether a row is complete without a field. */
+  private static boolean isEmpty(ResolvedShape row, Field field) {
+    return row.mayBeMissing(field) || Container.of(field.type()).isPresent();
+  }
+
+  private static boolean isKey(Field field) {
+    return field.name().equals("id");
+  }
+
+  /** Whether the source of a hop also shows a field of its target. */
+  private boolean isShown(HopLedger hop, Field field) {
+    return concept.hops().stream()
+        .filter(out -> out.hop().from().equals(hop.hop().to()))
+        .filter(out -> out.hop().to().equals(hop.hop().from()))
+        .flatMap(out -> out.outOf(field))
+        .anyMatch(FieldMapping::isCarried);
   }
 
   /** The field that is set: a value object as a whole, even if the plan pairs its parts. */
@@ -184,8 +198,13 @@ final class ValueGuesses {
       }
       if (to.role() == Role.PERSISTENCE) {
         for (Field field : OpenFields.withoutSource(hop)) {
-          any |= hop.parameter(field).isPresent() && required(hop, field);
-          any |= stays(to, field);
+          boolean asked = from.role() == Role.TRANSFER && !isKey(field);
+          if (asked && hop.parameter(field).isEmpty()) {
+            any |= notInRequest(hop, rows.draft().nameOf(from), field, isEmpty(to, field));
+          } else {
+            any |= hop.parameter(field).isPresent() && required(hop, field);
+            any |= stays(to, field);
+          }
         }
       } else if (to.role() == Role.TRANSFER) {
         for (Field field : OpenFields.withoutSource(hop)) {
@@ -214,7 +233,7 @@ final class ValueGuesses {
                 .filter(hop -> hop.hop().to().equals(row))
                 .anyMatch(
                     hop -> hop.into(field.name()).filter(FieldMapping::isCarried).isPresent());
-    if (store && field.name().equals("id")) {
+    if (store && isKey(field)) {
       proposal.say(words -> words.is(FieldRole.KEY).stays("known to the persistence layer only"));
     } else if (proposal.namesOne() && !shown) {
       proposal.say(words -> words.stays(DraftConcept.QUESTION));

@@ -180,7 +180,7 @@ record RequestTracer(Ledger ledger, ConceptLedger concept, HopLedger in, String 
 
   /** Jakarta Persistence 3.2, §11.1.9 and §11.1.25; most keys are called id. */
   private static String columnName(Field into, Optional<Conversion> outward) {
-    String name = into.simpleName();
+    String name = into.member();
     boolean refers =
         outward
             .filter(how -> how.operations(Operation.FindRow.class).findAny().isPresent())

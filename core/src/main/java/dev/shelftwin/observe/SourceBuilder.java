@@ -117,7 +117,7 @@ final class SourceBuilder {
     for (Slot.Member member : node.members()) {
       if (!taken.contains(member.field().name())) {
         @Nullable Object value = byField.get(member.field().name());
-        if (!set(object, member.field().name(), value) && value != null) {
+        if (!set(object, member.field().member(), value) && value != null) {
           objects.write(object, member.field(), value);
         }
       }

@@ -43,13 +43,18 @@ public record Field(
       boolean isStored,
       Optional<Access> reader,
       Optional<Access> writer) {
-    FieldAccess through = new FieldAccess(reader, writer, Optional.empty());
+    FieldAccess through = new FieldAccess(reader, writer, Optional.empty(), access.member());
     return new Field(path, type, facts.with(presence), isStored, through, place);
   }
 
   /** The name without those of the fields that it is nested in. */
   public String simpleName() {
     return name.substring(name.lastIndexOf('.') + 1);
+  }
+
+  /** What the class that declares the field calls it. */
+  public String member() {
+    return access.member().orElseGet(this::simpleName);
   }
 
   /** The column name or JSON property that the declaration gives. */

@@ -13,6 +13,8 @@ import java.util.Set;
  * @param rejected parameters and fields for which a constructor throws if they are null
  * @param copying methods without parameters that return a copy of a collection, or a view of it
  *     that cannot be changed
+ * @param shown the fields that methods without parameters return, alone or in a copy, by the
+ *     methods
  * @param filled the field that each parameter of a constructor or static method fills, empty where
  *     it is not known, by {@link #key}
  */
@@ -20,9 +22,10 @@ record BodyFacts(
     Map<String, Set<String>> annotations,
     Set<String> rejected,
     Set<String> copying,
+    Map<String, String> shown,
     Map<String, List<String>> filled) {
 
-  static final BodyFacts NONE = new BodyFacts(Map.of(), Set.of(), Set.of(), Map.of());
+  static final BodyFacts NONE = new BodyFacts(Map.of(), Set.of(), Set.of(), Map.of(), Map.of());
 
   /** The key of a constructor ({@code <init>}) or method with a descriptor (JVMS §4.3.3). */
   static String key(String name, String descriptor) {

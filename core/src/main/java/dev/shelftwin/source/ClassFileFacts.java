@@ -15,6 +15,7 @@ import org.objectweb.asm.Opcodes;
 import org.objectweb.asm.Type;
 import org.objectweb.asm.TypePath;
 import org.objectweb.asm.TypeReference;
+import org.objectweb.asm.tree.ClassNode;
 
 /**
  * Reads what a class file says and the compiler's model does not: type annotations (JVMS §4.7.20),
@@ -34,9 +35,12 @@ final class ClassFileFacts extends ClassVisitor {
   }
 
   static BodyFacts of(ClassReader file) {
-    ClassFileFacts facts = new ClassFileFacts(FilledFields.of(file));
+    ClassNode type = new ClassNode();
+    file.accept(type, ClassReader.SKIP_DEBUG | ClassReader.SKIP_FRAMES);
+    ClassFileFacts facts = new ClassFileFacts(FilledFields.of(type));
     file.accept(facts, ClassReader.SKIP_FRAMES);
-    return new BodyFacts(facts.annotations, facts.rejected, facts.copying, facts.filled);
+    return new BodyFacts(
+        facts.annotations, facts.rejected, facts.copying, ShownFields.of(type), facts.filled);
   }
 
   @Override

@@ -11,9 +11,12 @@ import com.sun.source.tree.MethodTree;
 import com.sun.source.tree.NewClassTree;
 import com.sun.source.tree.ParenthesizedTree;
 import com.sun.source.tree.ReturnTree;
+import com.sun.source.tree.StatementTree;
 import com.sun.source.tree.Tree;
 import com.sun.source.tree.TypeCastTree;
 import com.sun.source.util.TreeScanner;
+import java.util.List;
+import java.util.Optional;
 import java.util.function.Predicate;
 import org.jspecify.annotations.Nullable;
 
@@ -38,6 +41,29 @@ final class CopiedCollections {
 
   boolean returnedBy(MethodTree method) {
     return Boolean.TRUE.equals(method.getBody().accept(new Returns(), null));
+  }
+
+  /** The field that a method returns, alone or in what a static method of the JDK makes of it. */
+  Optional<String> field(MethodTree method) {
+    List<? extends StatementTree> statements = method.getBody().getStatements();
+    if (statements.size() != 1 || !(statements.get(0) instanceof ReturnTree returned)) {
+      return Optional.empty();
+    }
+    ExpressionTree value = returned.getExpression();
+    boolean wraps =
+        value instanceof MethodInvocationTree call
+            && call.getArguments().size() == 1
+            && call.getMethodSelect() instanceof MemberSelectTree select
+            && isOfJdk(select.getExpression().toString());
+    ExpressionTree shown = wraps ? ((MethodInvocationTree) value).getArguments().get(0) : value;
+    if (shown instanceof MemberSelectTree select) {
+      return select.getExpression().toString().equals("this")
+          ? Optional.of(select.getIdentifier().toString())
+          : Optional.empty();
+    }
+    return shown instanceof IdentifierTree name
+        ? Optional.of(name.getName().toString())
+        : Optional.empty();
   }
 
   private boolean isCopy(@Nullable ExpressionTree value) {

@@ -15,6 +15,7 @@ import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
+import java.util.stream.Collectors;
 import javax.lang.model.element.Element;
 import javax.lang.model.element.ExecutableElement;
 import javax.lang.model.element.Modifier;
@@ -172,19 +173,29 @@ final class CreatorReader {
               });
     }
     TypeElement type = owner(element);
+    Set<String> getters =
+        ElementFilter.methodsIn(elements.getAllMembers(type)).stream()
+            .filter(method -> method.getParameters().isEmpty())
+            .map(method -> method.getSimpleName().toString())
+            .collect(Collectors.toSet());
+    Map<String, String> shown = ShownNames.of(type, bodies.apply(type), getters);
     Set<String> fields = new HashSet<>();
     ElementFilter.fieldsIn(elements.getAllMembers(type))
-        .forEach(field -> fields.add(field.getSimpleName().toString()));
+        .forEach(field -> fields.add(shown(shown, field.getSimpleName().toString())));
     if (!fields.containsAll(names)) {
       List<String> filled = bodies.apply(type).filledFields(descriptors.key(element));
       for (int index = 0; index < filled.size() && index < names.size(); index++) {
-        String field = filled.get(index);
+        String field = shown(shown, filled.get(index));
         if (!field.isEmpty() && !fields.contains(names.get(index)) && !names.contains(field)) {
           names.set(index, field);
         }
       }
     }
     return names;
+  }
+
+  private static String shown(Map<String, String> names, String field) {
+    return names.getOrDefault(field, field);
   }
 
   private static List<String> simpleTypes(ExecutableElement element) {

@@ -7,7 +7,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.stream.Collectors;
-import org.objectweb.asm.ClassReader;
 import org.objectweb.asm.Opcodes;
 import org.objectweb.asm.Type;
 import org.objectweb.asm.tree.AbstractInsnNode;
@@ -31,23 +30,24 @@ final class FilledFields {
   /** The longest way from a parameter to its field through calls, such as a check and a copy. */
   private static final int MOST_CALLS = 3;
 
-  private final ClassNode type = new ClassNode();
+  private final ClassNode type;
 
   /** The field of each parameter, empty for none, by name and descriptor of the parameters. */
   private final Map<String, List<String>> fields = new HashMap<>();
 
-  private FilledFields() {}
+  private FilledFields(ClassNode type) {
+    this.type = type;
+  }
 
   /** The fields by method name and parameter descriptor, such as {@code <init>(I)}. */
-  static Map<String, List<String>> of(ClassReader file) {
-    FilledFields filled = new FilledFields();
-    file.accept(filled.type, ClassReader.SKIP_DEBUG | ClassReader.SKIP_FRAMES);
-    for (MethodNode method : filled.type.methods) {
+  static Map<String, List<String>> of(ClassNode type) {
+    FilledFields filled = new FilledFields(type);
+    for (MethodNode method : type.methods) {
       if (method.name.equals("<init>")) {
         filled.read(method);
       }
     }
-    for (MethodNode method : filled.type.methods) {
+    for (MethodNode method : type.methods) {
       if ((method.access & Opcodes.ACC_STATIC) != 0 && !method.name.equals("<clinit>")) {
         filled.read(method);
       }

@@ -11,6 +11,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Function;
 import java.util.stream.Stream;
 import javax.lang.model.element.Element;
 import javax.lang.model.element.ElementKind;
@@ -38,14 +39,13 @@ final class Members {
   private final Map<String, ExecutableElement> getters = new LinkedHashMap<>();
   private final Map<String, List<ExecutableElement>> takers = new LinkedHashMap<>();
 
-  Members(TypeElement type, AnnotationReader annotations) {
+  /**
+   * @param bodies what the members of a type do
+   */
+  Members(TypeElement type, AnnotationReader annotations, Function<TypeElement, BodyFacts> bodies) {
     this.annotations = annotations;
-    for (TypeElement level : lineage(type)) {
-      for (VariableElement field : ElementFilter.fieldsIn(level.getEnclosedElements())) {
-        if (!isStatic(field) && isOwn(field) && !isOfJdk(level)) {
-          fields.put(field.getSimpleName().toString(), field);
-        }
-      }
+    List<TypeElement> lineage = lineage(type);
+    for (TypeElement level : lineage) {
       for (ExecutableElement method : ElementFilter.methodsIn(level.getEnclosedElements())) {
         boolean hidden = method.getModifiers().contains(Modifier.PRIVATE);
         if (!isStatic(method) && !hidden && isOwn(method)) {
@@ -53,9 +53,18 @@ final class Members {
         }
       }
     }
+    for (TypeElement level : lineage) {
+      Map<String, String> shown = ShownNames.of(level, bodies.apply(level), getters.keySet());
+      for (VariableElement field : ElementFilter.fieldsIn(level.getEnclosedElements())) {
+        if (!isStatic(field) && isOwn(field) && !isOfJdk(level)) {
+          String name = field.getSimpleName().toString();
+          fields.put(shown.getOrDefault(name, name), field);
+        }
+      }
+    }
   }
 
-  /** Fields by name. */
+  /** Fields by the names that methods give them, or by their own. */
   Map<String, VariableElement> fields() {
     return fields;
   }
@@ -189,7 +198,7 @@ final class Members {
     return member.getModifiers().contains(Modifier.STATIC);
   }
 
-  private static String property(String method) {
+  static String property(String method) {
     for (String prefix : List.of("get", "is")) {
       if (method.length() > prefix.length()
           && method.startsWith(prefix)

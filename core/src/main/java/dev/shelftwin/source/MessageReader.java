@@ -222,7 +222,7 @@ final class MessageReader {
         member.type(),
         FieldFacts.of(presence(member)),
         true,
-        new FieldAccess(Optional.of(reader), Optional.empty(), Optional.empty()),
+        FieldAccess.of(Optional.of(reader), Optional.empty()),
         places.ofCallable(ref, getter, 0));
   }
 

@@ -154,10 +154,12 @@ final class ShapeReader {
   }
 
   private List<Field> fields(DeclaredType self) {
-    Members members = new Members((TypeElement) self.asElement(), annotationReader);
+    Members members = new Members((TypeElement) self.asElement(), annotationReader, bodies);
     List<Field> fields = new ArrayList<>();
     Owners owners = new Owners();
-    members.fields().values().forEach(field -> fields.add(stored(field, self, members, owners)));
+    members
+        .fields()
+        .forEach((name, field) -> fields.add(stored(name, field, self, members, owners)));
     boolean isInterface = self.asElement().getKind() == ElementKind.INTERFACE;
     members
         .computed()
@@ -187,16 +189,18 @@ final class ShapeReader {
         Place.in(ref.qualifiedName()));
   }
 
-  private Field stored(VariableElement field, DeclaredType self, Members members, Owners owners) {
-    String name = field.getSimpleName().toString();
+  private Field stored(
+      String name, VariableElement field, DeclaredType self, Members members, Owners owners) {
+    String member = field.getSimpleName().toString();
     TypeElement owner = owner(field);
-    Place place = places.ofField(typeReader.read(owner), name);
+    Place place = places.ofField(typeReader.read(owner), member);
     TypeMirror declared = types.asMemberOf(self, field);
     Optional<Access> reader =
         members.getter(name).map(method -> readBy(method, self)).or(() -> direct(field, declared));
     TypeRef type = reader.map(Access::type).orElseGet(() -> typeReader.read(declared));
     unknownTypes.check(place, name, declared);
-    AnnotationSet annotations = annotations(place, declarations(field, members, declared, owners));
+    AnnotationSet annotations =
+        annotations(place, declarations(name, field, members, declared, owners));
     DeclaredField facts =
         declared(type, annotations, field, members.getter(name), owners.annotations(owner, place));
     return new Field(
@@ -205,7 +209,10 @@ final class ShapeReader {
         Facts.ofStored(facts),
         true,
         new FieldAccess(
-            reader, writer(field, declared, self, members), adder(field, type, self, members)),
+            reader,
+            writer(name, field, declared, self, members),
+            adder(name, type, self, members),
+            Optional.of(member).filter(own -> !own.equals(name))),
         place);
   }
 
@@ -237,7 +244,7 @@ final class ShapeReader {
       boolean isStored,
       Optional<Access> writer) {
     Access reader = readBy(getter, self);
-    FieldAccess access = new FieldAccess(Optional.of(reader), writer, Optional.empty());
+    FieldAccess access = FieldAccess.of(Optional.of(reader), writer);
     return new Field(name, reader.type(), facts, isStored, access, place(getter));
   }
 
@@ -247,8 +254,7 @@ final class ShapeReader {
 
   /** Everything that may carry an annotation of the field, its type's own annotations included. */
   private static List<AnnotatedConstruct> declarations(
-      VariableElement field, Members members, TypeMirror type, Owners owners) {
-    String name = field.getSimpleName().toString();
+      String name, VariableElement field, Members members, TypeMirror type, Owners owners) {
     List<AnnotatedConstruct> all = new ArrayList<>(List.of(field, type));
     members.getter(name).ifPresent(all::add);
     members.getter(name).map(ExecutableElement::getReturnType).ifPresent(all::add);
@@ -304,19 +310,16 @@ final class ShapeReader {
   }
 
   private Optional<Access> writer(
-      VariableElement field, TypeMirror declared, DeclaredType self, Members members) {
+      String name, VariableElement field, TypeMirror declared, DeclaredType self, Members members) {
     Optional<Access> setter =
-        members
-            .setter(field.getSimpleName().toString(), field.asType(), types)
-            .map(method -> taker(method, self));
+        members.setter(name, field.asType(), types).map(method -> taker(method, self));
     boolean fixed = field.getModifiers().contains(Modifier.FINAL);
     return fixed ? setter : setter.or(() -> direct(field, declared));
   }
 
   /** Only what a method shows is added to by others: what is shown may be a view. */
   private Optional<ElementAdder> adder(
-      VariableElement field, TypeRef type, DeclaredType self, Members members) {
-    String name = field.getSimpleName().toString();
+      String name, TypeRef type, DeclaredType self, Members members) {
     boolean several =
         Container.of(type)
             .filter(kind -> kind != Container.ARRAY && kind != Container.MAP)

@@ -54,15 +54,20 @@ final class SourceBodies {
               });
     }
     Set<String> copying = new HashSet<>();
+    Map<String, String> shown = new HashMap<>();
     for (ExecutableElement method : methods) {
       Optional<MethodTree> body = tree(method);
       if (method.getModifiers().contains(Modifier.STATIC)) {
         body.ifPresent(made -> filled.put(descriptors.key(method), assigned.byMethod(made)));
-      } else if (method.getParameters().isEmpty() && body.filter(copied::returnedBy).isPresent()) {
-        copying.add(method.getSimpleName().toString());
+      } else if (body.isPresent() && method.getParameters().isEmpty()) {
+        String name = method.getSimpleName().toString();
+        copied.field(body.get()).ifPresent(field -> shown.put(name, field));
+        if (copied.returnedBy(body.get())) {
+          copying.add(name);
+        }
       }
     }
-    return new BodyFacts(Map.of(), rejected, copying, filled);
+    return new BodyFacts(Map.of(), rejected, copying, shown, filled);
   }
 
   /** A method with a body in a source; a default constructor has none there. */

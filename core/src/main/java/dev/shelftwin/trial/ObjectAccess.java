@@ -57,7 +57,7 @@ final class ObjectAccess {
    */
   @Nullable Object read(Object owner, Field field) {
     Optional<Access> reader = field.reader();
-    return reader.isPresent() ? read(owner, reader.get()) : get(owner, field.name());
+    return reader.isPresent() ? read(owner, reader.get()) : get(owner, field.member());
   }
 
   @Nullable Object read(Object object, Access access) {
@@ -108,7 +108,7 @@ final class ObjectAccess {
     Object holder = through.isEmpty() ? owner : Objects.requireNonNull(read(owner, through.get()));
     FieldWriter writer = writers.get(field);
     if (writer == null || writer.type() != holder.getClass()) {
-      String name = field.simpleName();
+      String name = field.member();
       writer = new FieldWriter(holder.getClass(), field(holder.getClass(), name));
       writers.put(field, writer);
     }

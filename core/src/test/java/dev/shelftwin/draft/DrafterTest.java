@@ -173,6 +173,50 @@ class DrafterTest {
     assertThat(withDomain.with(three).check()).isEmpty();
   }
 
+  /** What nothing can set in a row is shown, or else a question; no creator of a row sets it. */
+  @Test
+  void fieldsOfRowsThatNothingCanSetAreQuestions() {
+    Project project =
+        new Project(folder)
+            .instead(
+                "",
+                """
+                package coop.kiln.store;
+                import jakarta.persistence.*;
+                @Entity
+                public class PassRow {
+                  @Id @GeneratedValue private Long id;
+                  private String holder;
+                  private String token;
+                  private String shown;
+                  public String getHolder() { return holder; }
+                  public void setHolder(String holder) { this.holder = holder; }
+                  public String getToken() { return token; }
+                  public String getShown() { return shown; }
+                }
+                package coop.kiln.api;
+                public class Pass {
+                  private String holder;
+                  private String token;
+                  private String shown;
+                  public String getHolder() { return holder; }
+                  public void setHolder(String holder) { this.holder = holder; }
+                  public String getToken() { return token; }
+                  public String getShown() { return shown; }
+                  public void setShown(String shown) { this.shown = shown; }
+                }
+                package coop.kiln.api;
+                public record ChangePass(String holder) {}
+                """);
+    Draft draft = project.draft();
+    assertThat(draft.text())
+        .doesNotContain("factory")
+        .contains("- { store: shown, out-only: { Pass: '?' } }");
+    assertThat(project.with(draft).check())
+        .extracting(Finding::rule)
+        .containsOnly(RuleId.OPEN_QUESTION);
+  }
+
   @Test
   void dividesOnePackageByTypeNames() {
     Project project =

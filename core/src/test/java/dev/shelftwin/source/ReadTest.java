@@ -273,12 +273,49 @@ class ReadTest {
     }
   }
 
+  /** Fields that methods show by another name; what computes shows none. */
+  @ParameterizedTest(name = "{0}")
+  @CsvSource(
+      delimiter = '~',
+      value = {
+        "public String getName() { return one; } ~ name two",
+        "String getName() { return this.one; } void setName(String n) { one = n; } ~ name two",
+        "Optional<String> name() { return Optional.ofNullable(one); } ~ name two",
+        "String getName() { return one; } String label() { return one; } ~ name two label",
+        "String getName() { return one; } String getLabel() { return one; } ~ one two name label",
+        "String getOne() { return one; } String getName() { return one; } ~ one two name",
+        "String getName() { return one.strip(); } ~ one two name",
+        "String getName() { return one + two; } ~ one two name",
+        "String getTwo() { return one; } ~ one two",
+        "boolean isHot; boolean isHot() { return isHot; } ~ one two isHot",
+        "String getName() { return one; } Rack(String name, String b) { one = name; two = b; }"
+            + " ~ name two (name two)",
+        "String getName() { return one; } Rack(String a, String b) { one = a; two = b; }"
+            + " ~ name two (name two)"
+      })
+  void fieldsAreNamedAsMethodsShowThem(String members, String names) throws IOException {
+    declareRack(members);
+    for (Operation form : List.of(Operation.CLASSES, Operation.SOURCES)) {
+      Shape rack = read(form, "coop.kiln.model.Rack");
+      String parameters =
+          rack.creators().stream()
+              .flatMap(creator -> creator.parameters().stream().map(Parameter::name))
+              .collect(Collectors.joining(" "));
+      assertThat(
+              rack.fields().stream().map(Field::name).collect(Collectors.joining(" "))
+                  + (parameters.isEmpty() ? "" : " (" + parameters + ")"))
+          .as("from " + form)
+          .isEqualTo(names);
+    }
+  }
+
   /** Declares a type with two fields and the given members, as a source and as a class file. */
   private void declareRack(String members) throws IOException {
     String name = "coop.kiln.model.Rack";
     String text =
         "package coop.kiln.model;\nimport java.util.*;\n"
-            + "public class Rack {\n  String one;\n  String two;\n  %s\n}\n".formatted(members);
+            + "public class Rack {\n  private String one;\n  private String two;\n  %s\n}\n"
+                .formatted(members);
     Files.writeString(folder.resolve("src/coop/kiln/model/Rack.java"), text);
     Files.write(
         folder.resolve("classes/coop/kiln/model/Rack.class"),

@@ -47,7 +47,7 @@ public final class MemoryShapes implements Shapes {
               componentType,
               FieldFacts.of(Presence.UNSPECIFIED),
               true,
-              new FieldAccess(Optional.of(reader), Optional.empty(), Optional.empty()),
+              FieldAccess.of(Optional.of(reader), Optional.empty()),
               place));
       parameters.add(new Parameter(name, componentType));
     }

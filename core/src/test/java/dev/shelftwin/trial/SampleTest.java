@@ -1,7 +1,10 @@
 package dev.shelftwin.trial;
 
+import static dev.shelftwin.testkit.Trials.assertHeld;
 import static org.assertj.core.api.Assertions.assertThat;
 
+import dev.shelftwin.draft.Draft;
+import dev.shelftwin.finding.Finding;
 import dev.shelftwin.testkit.Project;
 import java.nio.file.Path;
 import java.util.List;
@@ -105,6 +108,56 @@ class SampleTest {
     TrialResult trial = project.trial();
     assertThat(trial.held()).as(trial.toString()).isTrue();
     assertThat(trial.routes()).allSatisfy(route -> assertThat(route.refused()).isLessThan(60));
+  }
+
+  /** Rows and transfer types whose fields have prefixes that their methods do not have. */
+  @Test
+  void fieldsArePairedSetAndReadByTheNamesOfTheirMethods() {
+    Project project =
+        new Project(folder)
+            .instead(
+                "",
+                """
+                package coop.kiln.store;
+                import jakarta.persistence.*;
+                import java.util.*;
+                @Entity
+                public class MugRow {
+                  @Id @GeneratedValue private Long _id;
+                  @Column(nullable = false, length = 9) private String _name;
+                  @ElementCollection @OrderColumn private List<String> _marks = new ArrayList<>();
+                  public Long getId() { return _id; }
+                  public String getName() { return _name; }
+                  public void setName(String name) { _name = name; }
+                  public List<String> getMarks() { return _marks; }
+                }
+                package coop.kiln.api;
+                import java.util.*;
+                public class MugDto {
+                  private String mName;
+                  private List<String> mMarks;
+                  public String getName() { return mName; }
+                  public void setName(String name) { mName = name; }
+                  public List<String> getMarks() { return mMarks; }
+                  public void setMarks(List<String> marks) { mMarks = marks; }
+                }
+                package coop.kiln.api;
+                public class MugConverter {
+                  public static MugDto dto(coop.kiln.store.MugRow row) {
+                    MugDto dto = new MugDto();
+                    dto.setName(row.getName());
+                    dto.setMarks(row.getMarks());
+                    return dto;
+                  }
+                }
+                """);
+    Draft draft = project.draftObserving();
+    assertThat(draft.text())
+        .doesNotContain("fields:")
+        .contains("MugRow -> MugDto: coop.kiln.api.MugConverter.dto");
+    project.with(draft);
+    assertThat(project.check()).extracting(Finding::message).isEmpty();
+    assertHeld(project.trial());
   }
 
   @Test
