@@ -9,14 +9,17 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import javax.lang.model.element.Element;
 import javax.lang.model.element.ElementKind;
 import javax.lang.model.element.ExecutableElement;
 import javax.lang.model.element.Modifier;
+import javax.lang.model.element.PackageElement;
 import javax.lang.model.element.TypeElement;
 import javax.lang.model.element.VariableElement;
 import javax.lang.model.type.DeclaredType;
@@ -52,11 +55,15 @@ final class Members {
           add(method);
         }
       }
+      if (isOfLibrary(level, type)) {
+        getters.values().removeIf(method -> isOf(level, method, method.getReturnType()));
+      }
     }
     for (TypeElement level : lineage) {
       Map<String, String> shown = ShownNames.of(level, bodies.apply(level), getters.keySet());
       for (VariableElement field : ElementFilter.fieldsIn(level.getEnclosedElements())) {
-        if (!isStatic(field) && isOwn(field) && !isOfJdk(level)) {
+        boolean ofLibrary = isOfLibrary(level, type) && isOf(level, field, field.asType());
+        if (!isStatic(field) && isOwn(field) && !isOfJdk(level) && !ofLibrary) {
           String name = field.getSimpleName().toString();
           fields.put(shown.getOrDefault(name, name), field);
         }
@@ -169,6 +176,36 @@ final class Members {
   /** How a class of the JDK keeps its state is its own business. */
   private static boolean isOfJdk(TypeElement type) {
     return type.getQualifiedName().toString().startsWith("java.");
+  }
+
+  /**
+   * Whether a superclass is code of others: packages of one owner begin with the same two words.
+   */
+  private static boolean isOfLibrary(TypeElement level, TypeElement type) {
+    return !owner(level).equals(owner(type));
+  }
+
+  /**
+   * Whether a library's class declares a member with types of that library, such as the links of
+   * hypermedia: no data of those who extend the class.
+   */
+  private static boolean isOf(TypeElement level, Element member, TypeMirror result) {
+    return level.equals(member.getEnclosingElement())
+        && result instanceof DeclaredType declared
+        && Stream.concat(Stream.of(declared), declared.getTypeArguments().stream())
+            .filter(DeclaredType.class::isInstance)
+            .map(part -> (TypeElement) ((DeclaredType) part).asElement())
+            .anyMatch(part -> owner(part).equals(owner(level)));
+  }
+
+  private static String owner(TypeElement type) {
+    Element element = type;
+    while (!(element instanceof PackageElement owner)) {
+      element = Objects.requireNonNull(element.getEnclosingElement());
+    }
+    return Stream.of(owner.getQualifiedName().toString().split("[.]"))
+        .limit(2)
+        .collect(Collectors.joining("."));
   }
 
   private static List<TypeElement> lineage(TypeElement type) {

@@ -112,6 +112,34 @@ class MembersTest {
     assertThat(project.check()).isEmpty();
   }
 
+  /** A superclass of a library brings what is its own, and what may be data. */
+  @Test
+  void typesOfALibraryAreNoDataOfThoseWhoExtendItsClasses() {
+    Project project =
+        new Project(folder)
+            .with("public class GlazeRow {", "public class GlazeRow extends org.web.Linked<Long> {")
+            .java(
+                """
+                package org.web;
+                public class Link {}
+                package org.web;
+                import java.util.*;
+                public class Linked<K> {
+                  private final List<Link> links = new ArrayList<>();
+                  private String title;
+                  private Optional<K> other;
+                  public List<Link> getLinks() { return links; }
+                  public Link getSelf() { return links.get(0); }
+                  public String getTitle() { return title; }
+                  public Optional<K> getOther() { return other; }
+                }
+                """);
+    assertThat(row(project).fields())
+        .extracting(Field::name)
+        .contains("title", "other")
+        .doesNotContain("links", "self");
+  }
+
   @Test
   void readsTheOlderAnnotationPackages() {
     Project older =
