@@ -120,14 +120,15 @@ class DraftTest {
         drafted(plan, store, api)
             .text()
             .replace(
-                "fields: [pinHash, givenName", "# the door\n        fields: [pinHash, givenName")
+                "MemberView: { fields: [pinHash",
+                "# the door\n      MemberView: { fields: [pinHash")
             .replaceFirst("\\{ api: pin, is: secret, stays: '[?]' }", "$0 # keys of the door")
             .replaceFirst("stays: '[?]' }( #)", "stays: hashed elsewhere }$1")
             .replace("'?'", "ours")
             .replace("  Kiln:\n", "  # Kilns are shared.\n  Oven:\n")
             .replace(
-                "- { store: status, given",
-                "- { store: status, accept: { crossed-fields: ours }, given");
+                "- { store: status, stays",
+                "- { store: status, accept: { crossed-fields: ours }, stays");
     Files.writeString(plan, "# Ask the potters.\n" + two);
     Draft grown = drafted(plan, new LayerPackage(Role.DOMAIN, "coop.kiln.model"));
     assertThat(grown.text())
@@ -138,6 +139,7 @@ class DraftTest {
             "      # keys of the door\n", "- { api: pin, is: secret, stays: hashed elsewhere }")
         .contains("- { model: operator, store: operator.number }")
         .contains("MemberView: { fields: [pinHash], because: ours }")
+        .contains("- { model: level, given: { RegisterMember: { from: factory } } }")
         .contains("# the door\n")
         .containsPattern(
             "no longer said, as it does not fit: line [0-9]+: 'accept: crossed-fields'\n");

@@ -3,6 +3,7 @@ package dev.shelftwin.draft;
 import dev.shelftwin.document.Documents;
 import dev.shelftwin.finding.Finding;
 import dev.shelftwin.ledger.ConceptLedger;
+import dev.shelftwin.ledger.FieldMapping;
 import dev.shelftwin.ledger.HopLedger;
 import dev.shelftwin.ledger.Ledger;
 import dev.shelftwin.ledger.LedgerBuilder;
@@ -48,7 +49,7 @@ final class CarriedWords {
   private final IdentityHashMap<Row, Row> carriedTo = new IdentityHashMap<>();
   private final Map<String, List<String>> dropped = new LinkedHashMap<>();
   private Plan plan;
-  private int findings;
+  private Standing standing;
 
   /**
    * Nothing carried yet.
@@ -59,7 +60,7 @@ final class CarriedWords {
     this.shapes = shapes;
     this.dependencies = dependencies;
     this.plan = guessed;
-    this.findings = findings(guessed);
+    this.standing = standing(guessed);
   }
 
   /** The plan with all that still fits. */
@@ -126,7 +127,7 @@ final class CarriedWords {
       if (changed.equals(row)) {
         return Optional.of(row);
       }
-      if (replace(concept, row, changed)) {
+      if (replace(concept, row, changed, scope.equals(word.scope()))) {
         return Optional.of(changed);
       }
     }
@@ -142,7 +143,13 @@ final class CarriedWords {
     return scopes;
   }
 
-  private boolean replace(String concept, Row row, Row changed) {
+  /**
+   * Replaces a row, or adds it.
+   *
+   * @param said whether the old plan says it of the same layer or shape: of another one it must not
+   *     end what is mapped
+   */
+  private boolean replace(String concept, Row row, Row changed, boolean said) {
     Concept now = plan.concept(concept).orElseThrow();
     List<Row> rows = new ArrayList<>(now.rows());
     int index = rows.indexOf(row);
@@ -151,34 +158,44 @@ final class CarriedWords {
     } else {
       rows.set(index, changed);
     }
-    boolean better = take(now.with(rows));
+    boolean better = take(now.with(rows), said);
     if (better) {
       became.put(row, changed);
     }
     return better;
   }
 
-  /** Takes a changed concept if no more is found in the plan with it. */
-  private boolean take(Concept changed) {
+  /** Takes a changed concept if no more is found in the plan with it, or less is mapped. */
+  private boolean take(Concept changed, boolean mayMapLess) {
     Plan other =
         plan.with(
             plan.concepts().stream()
                 .map(one -> one.name().equals(changed.name()) ? changed : one)
                 .toList());
-    int found = findings(other);
-    if (found > findings) {
+    Standing found = standing(other);
+    if (found.findings() > standing.findings()
+        || (!mayMapLess && found.mapped() < standing.mapped())) {
       return false;
     }
     plan = other;
-    findings = found;
+    standing = found;
     return true;
   }
 
-  private int findings(Plan any) {
+  /** How much is found in a plan, and how many fields are mapped. */
+  private record Standing(int findings, long mapped) {}
+
+  private Standing standing(Plan any) {
     Ledger ledger = LedgerBuilder.build(any, shapes);
     List<Finding> all =
         Checker.check(ledger, shapes, dependencies, Documents.NONE, today).findings();
-    return all.size();
+    long mapped =
+        ledger.concepts().stream()
+            .flatMap(concept -> concept.hops().stream())
+            .flatMap(hop -> hop.mappings().stream())
+            .filter(FieldMapping::isCarried)
+            .count();
+    return new Standing(all.size(), mapped);
   }
 
   /** The row about the same field, otherwise a new one that names it. */
@@ -266,7 +283,7 @@ final class CarriedWords {
             }
           });
     }
-    take(now.with(now.shapes(), rows, omissions));
+    take(now.with(now.shapes(), rows, omissions), true);
   }
 
   private static Row stays(Concept now, Text field, Text shape, Text reason) {

@@ -82,6 +82,17 @@ final class MapperFindings {
     return String.join(", ", paths.stream().map(this::source).toList());
   }
 
+  /** A path of members of the target, as its methods show the first of them. */
+  String shown(String members) {
+    String rest = members.replaceFirst("^\\w*", "");
+    String first = members.substring(0, members.length() - rest.length());
+    return hop.hop().to().shape().fields().stream()
+        .filter(field -> field.member().equals(first))
+        .findFirst()
+        .map(field -> field.name() + rest)
+        .orElse(members);
+  }
+
   String target(String path) {
     return hop.hop().to().shownName() + "." + path;
   }

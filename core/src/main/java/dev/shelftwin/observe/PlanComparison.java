@@ -120,7 +120,8 @@ final class PlanComparison {
   }
 
   private void shared(Observations seen) {
-    for (String path : seen.shared()) {
+    for (String member : seen.shared()) {
+      String path = findings.shown(member);
       findings.add(
           RuleId.MAPPER_SHARES,
           path,

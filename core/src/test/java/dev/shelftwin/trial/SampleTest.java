@@ -5,6 +5,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import dev.shelftwin.draft.Draft;
 import dev.shelftwin.finding.Finding;
+import dev.shelftwin.observe.ObservedMapper;
+import dev.shelftwin.testkit.OpenProject;
 import dev.shelftwin.testkit.Project;
 import java.nio.file.Path;
 import java.util.List;
@@ -158,6 +160,11 @@ class SampleTest {
     project.with(draft);
     assertThat(project.check()).extracting(Finding::message).isEmpty();
     assertHeld(project.trial());
+    assertThat(project.run(OpenProject::observe))
+        .flatExtracting(ObservedMapper::findings)
+        .extracting(Finding::message)
+        .containsExactly(
+            "MugDto.marks is the same object as in the source; a change of one changes both.");
   }
 
   @Test
