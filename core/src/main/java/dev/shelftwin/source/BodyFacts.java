@@ -1,5 +1,6 @@
 package dev.shelftwin.source;
 
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -15,8 +16,8 @@ import java.util.Set;
  *     that cannot be changed
  * @param shown the fields that methods without parameters return, alone or in a copy, by the
  *     methods
- * @param filled the field that each parameter of a constructor or static method fills, empty where
- *     it is not known, by {@link #key}
+ * @param filled the field that each parameter of a constructor, setter or static method fills,
+ *     empty where it is not known, by {@link #key}
  */
 record BodyFacts(
     Map<String, Set<String>> annotations,
@@ -30,6 +31,25 @@ record BodyFacts(
   /** The key of a constructor ({@code <init>}) or method with a descriptor (JVMS §4.3.3). */
   static String key(String name, String descriptor) {
     return name + descriptor.substring(0, descriptor.indexOf(')') + 1);
+  }
+
+  static boolean isSetter(String method) {
+    return method.length() > 3
+        && method.startsWith("set")
+        && Character.isUpperCase(method.charAt(3));
+  }
+
+  /** The field that each setter assigns, by the name of the property. */
+  Map<String, String> written() {
+    Map<String, String> written = new HashMap<>();
+    filled.forEach(
+        (method, fields) -> {
+          if (isSetter(method) && fields.size() == 1 && !fields.get(0).isEmpty()) {
+            String name = method.substring(3, method.indexOf('('));
+            written.put(Members.property("get" + name), fields.get(0));
+          }
+        });
+    return written;
   }
 
   List<String> filledFields(String key) {

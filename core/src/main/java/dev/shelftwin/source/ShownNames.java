@@ -23,11 +23,13 @@ final class ShownNames {
    * The shown names of the fields that a type itself declares, by the fields' own names; nothing
    * for a field that a method shows by its own name, or that methods show by several names. What
    * {@code getName()} shows is always one; what {@code name()} shows, where the field is private.
+   * Of a field that no method simply returns, the name of its setter is taken.
    *
    * @param getters the names of the type's methods without parameters, inherited ones included
    */
   static Map<String, String> of(TypeElement type, BodyFacts body, Collection<String> getters) {
-    if (body.shown().isEmpty() || type.getKind() == ElementKind.RECORD) {
+    Map<String, String> written = body.written();
+    if ((body.shown().isEmpty() && written.isEmpty()) || type.getKind() == ElementKind.RECORD) {
       return Map.of();
     }
     Set<String> fields = new HashSet<>();
@@ -54,6 +56,13 @@ final class ShownNames {
               }
             });
     shown.putAll(asBeans);
+    written.forEach(
+        (property, field) -> {
+          boolean hasOwn = written.containsKey(field) || body.shown().containsValue(field);
+          if (!fields.contains(property) && !hasOwn) {
+            shown.computeIfAbsent(field, any -> new HashSet<>()).add(property);
+          }
+        });
     Map<String, String> names = new HashMap<>();
     shown.forEach(
         (field, all) -> {

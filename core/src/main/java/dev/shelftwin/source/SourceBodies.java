@@ -59,6 +59,8 @@ final class SourceBodies {
       Optional<MethodTree> body = tree(method);
       if (method.getModifiers().contains(Modifier.STATIC)) {
         body.ifPresent(made -> filled.put(descriptors.key(method), assigned.byMethod(made)));
+      } else if (body.isPresent() && BodyFacts.isSetter(method.getSimpleName().toString())) {
+        filled.put(descriptors.key(method), assigned.byMethod(body.get()));
       } else if (body.isPresent() && method.getParameters().isEmpty()) {
         String name = method.getSimpleName().toString();
         copied.field(body.get()).ifPresent(field -> shown.put(name, field));

@@ -287,6 +287,9 @@ class ReadTest {
         "String getName() { return one.strip(); } ~ one two name",
         "String getName() { return one + two; } ~ one two name",
         "String getTwo() { return one; } ~ one two",
+        "String getName() { return one.strip(); } void setName(String n) { one = n; } ~ name two",
+        "void setName(String n) { one = n; } void setLabel(String n) { one = n; } ~ one two",
+        "void setOne(String n) { one = n; } void setName(String n) { one = n; } ~ one two",
         "boolean isHot; boolean isHot() { return isHot; } ~ one two isHot",
         "String getName() { return one; } Rack(String name, String b) { one = name; two = b; }"
             + " ~ name two (name two)",
