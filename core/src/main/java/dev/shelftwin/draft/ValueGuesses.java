@@ -114,7 +114,7 @@ final class ValueGuesses {
   }
 
   /**
-   * A field of a row that a request lacks.
+   * A field of a row that a request lacks, or has in a type that does not fit.
    *
    * @param empty whether the row is complete without it
    */
@@ -123,7 +123,8 @@ final class ValueGuesses {
     if (told) {
       rows.draft().note(subject(Guess.Kind.NOT_IN_REQUEST, shape, field));
     }
-    if (empty && !rows.draft().takesRowsOnly()) {
+    boolean lacking = hop.into(field.name()).filter(FieldMapping::hasUnknownConversion).isEmpty();
+    if (empty && lacking && !rows.draft().takesRowsOnly()) {
       return rows.draft().omit(shape, field.name());
     }
     String why = told ? DraftConcept.UNCHANGED : DraftConcept.QUESTION;

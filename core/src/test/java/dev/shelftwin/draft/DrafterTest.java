@@ -173,6 +173,38 @@ class DrafterTest {
     assertThat(withDomain.with(three).check()).isEmpty();
   }
 
+  /**
+   * Fields of one name whose types do not fit are a question, and keep no mapper from being
+   * written.
+   */
+  @Test
+  void fieldsThatDoNotFitAreQuestions() {
+    Project project =
+        new Project(folder)
+            .instead(
+                "",
+                """
+                package coop.kiln.store;
+                import jakarta.persistence.*;
+                @Entity
+                public class MugRow {
+                  @Id @GeneratedValue public Long id;
+                  public String name;
+                  @Lob public byte[] picture;
+                }
+                package coop.kiln.api;
+                public class MugDto {
+                  public String name;
+                  public java.net.URL picture;
+                }
+                """);
+    Draft draft = project.draft();
+    assertThat(draft.text()).contains("- { store: picture, stays: { MugDto: '?' } }");
+    assertThat(project.with(draft).check())
+        .extracting(Finding::rule)
+        .containsOnly(RuleId.OPEN_QUESTION);
+  }
+
   /** What nothing can set in a row is shown, or else a question; no creator of a row sets it. */
   @Test
   void fieldsOfRowsThatNothingCanSetAreQuestions() {
