@@ -147,15 +147,17 @@ public final class RenamedField {
 
   /** What others see of the name, if no annotation says another one. */
   private static void outside(ResolvedShape shape, Renaming renaming, List<String> seen) {
-    if (shape.shape().field(renaming.from()).flatMap(Field::externalName).isPresent()) {
+    Optional<Field> field = shape.shape().field(renaming.from());
+    if (field.flatMap(Field::externalName).isPresent()) {
       return;
     }
+    boolean keepsColumn = field.flatMap(one -> one.access().member()).isPresent();
     if (shape.role() == Role.TRANSFER) {
       seen.add(
           "%s: callers see '%s' instead of '%s'; tell them, or keep the name with an annotation"
               .formatted(shape.label(), renaming.to(), renaming.from()));
     }
-    if (shape.shape().hasColumns()) {
+    if (shape.shape().hasColumns() && !keepsColumn) {
       seen.add(
           "%s: the column of '%s' gets the name of '%s'; rename it in the database, or keep the name with an annotation"
               .formatted(shape.label(), renaming.from(), renaming.to()));

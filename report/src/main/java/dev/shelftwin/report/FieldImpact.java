@@ -316,7 +316,10 @@ public record FieldImpact(
     if (shape.role() == Role.DOMAIN) {
       return "";
     }
-    String name = field.externalName().orElse(field.name());
-    return (shape.role() == Role.TRANSFER ? "JSON " : "column ") + name;
+    if (shape.role() == Role.TRANSFER) {
+      return "JSON " + field.externalName().orElse(field.name());
+    }
+    String column = field.access().member().orElse(field.name());
+    return "column " + field.externalName().orElse(column);
   }
 }

@@ -51,6 +51,21 @@ class FieldImpactTest {
         .contains("\"field\" : \"name\"", "\"lossy\" : false");
   }
 
+  /** The column is named like the field, not like the methods that show it. */
+  @Test
+  void aFieldThatMethodsShowByAnotherNameKeepsItsColumn() {
+    FieldImpact impact =
+        new Project(folder)
+            .with(
+                "String label;",
+                "private String _text;\n  String getLabel() { return _text; }\n"
+                    + "  void setLabel(String label) { _text = label; }")
+            .run(open -> FieldImpact.of("Glaze.name", open.ledger(), List.of(), open.generate()));
+    assertThat(impact.stops())
+        .extracting(stop -> stop.shape() + "." + stop.field() + " " + stop.end())
+        .contains("GlazeRow.label column _text");
+  }
+
   /** A field that is called like a package is not read by its imports. */
   @Test
   void onlyLinesOfMethodsReadAField() {
