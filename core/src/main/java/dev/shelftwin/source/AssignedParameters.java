@@ -3,6 +3,7 @@ package dev.shelftwin.source;
 import com.sun.source.tree.AssignmentTree;
 import com.sun.source.tree.ClassTree;
 import com.sun.source.tree.ConditionalExpressionTree;
+import com.sun.source.tree.ExpressionStatementTree;
 import com.sun.source.tree.ExpressionTree;
 import com.sun.source.tree.IdentifierTree;
 import com.sun.source.tree.LambdaExpressionTree;
@@ -11,6 +12,7 @@ import com.sun.source.tree.MethodInvocationTree;
 import com.sun.source.tree.MethodTree;
 import com.sun.source.tree.NewClassTree;
 import com.sun.source.tree.ParenthesizedTree;
+import com.sun.source.tree.StatementTree;
 import com.sun.source.tree.TypeCastTree;
 import com.sun.source.util.TreeScanner;
 import java.util.ArrayList;
@@ -18,6 +20,7 @@ import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import javax.lang.model.element.Element;
 import javax.lang.model.element.ExecutableElement;
@@ -63,6 +66,19 @@ final class AssignedParameters {
     return scanner.found.stream()
         .map(names -> names.size() == 1 ? names.iterator().next() : "")
         .toList();
+  }
+
+  /** The field that a method assigns its parameter to and does nothing else. */
+  Optional<String> only(MethodTree body) {
+    List<? extends StatementTree> statements = body.getBody().getStatements();
+    boolean assigns =
+        statements.size() == 1
+            && statements.get(0) instanceof ExpressionStatementTree statement
+            && statement.getExpression() instanceof AssignmentTree assignment
+            && assignment.getExpression() instanceof IdentifierTree;
+    return assigns
+        ? byMethod(body).stream().filter(field -> !field.isEmpty()).findFirst()
+        : Optional.empty();
   }
 
   /** Whether a constructor takes the components of a record in their order (JLS §8.10.4). */

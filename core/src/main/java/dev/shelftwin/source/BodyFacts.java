@@ -1,6 +1,5 @@
 package dev.shelftwin.source;
 
-import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -16,40 +15,24 @@ import java.util.Set;
  *     that cannot be changed
  * @param shown the fields that methods without parameters return, alone or in a copy, by the
  *     methods
- * @param filled the field that each parameter of a constructor, setter or static method fills,
- *     empty where it is not known, by {@link #key}
+ * @param written the fields that setters only assign, by the properties that the setters name
+ * @param filled the field that each parameter of a constructor or static method fills, empty where
+ *     it is not known, by {@link #key}
  */
 record BodyFacts(
     Map<String, Set<String>> annotations,
     Set<String> rejected,
     Set<String> copying,
     Map<String, String> shown,
+    Map<String, String> written,
     Map<String, List<String>> filled) {
 
-  static final BodyFacts NONE = new BodyFacts(Map.of(), Set.of(), Set.of(), Map.of(), Map.of());
+  static final BodyFacts NONE =
+      new BodyFacts(Map.of(), Set.of(), Set.of(), Map.of(), Map.of(), Map.of());
 
   /** The key of a constructor ({@code <init>}) or method with a descriptor (JVMS §4.3.3). */
   static String key(String name, String descriptor) {
     return name + descriptor.substring(0, descriptor.indexOf(')') + 1);
-  }
-
-  static boolean isSetter(String method) {
-    return method.length() > 3
-        && method.startsWith("set")
-        && Character.isUpperCase(method.charAt(3));
-  }
-
-  /** The field that each setter assigns, by the name of the property. */
-  Map<String, String> written() {
-    Map<String, String> written = new HashMap<>();
-    filled.forEach(
-        (method, fields) -> {
-          if (isSetter(method) && fields.size() == 1 && !fields.get(0).isEmpty()) {
-            String name = method.substring(3, method.indexOf('('));
-            written.put(Members.property("get" + name), fields.get(0));
-          }
-        });
-    return written;
   }
 
   List<String> filledFields(String key) {

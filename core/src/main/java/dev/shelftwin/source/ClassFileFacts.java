@@ -40,7 +40,12 @@ final class ClassFileFacts extends ClassVisitor {
     ClassFileFacts facts = new ClassFileFacts(FilledFields.of(type));
     file.accept(facts, ClassReader.SKIP_FRAMES);
     return new BodyFacts(
-        facts.annotations, facts.rejected, facts.copying, ShownFields.of(type), facts.filled);
+        facts.annotations,
+        facts.rejected,
+        facts.copying,
+        ShownFields.shown(type),
+        ShownFields.written(type),
+        facts.filled);
   }
 
   @Override

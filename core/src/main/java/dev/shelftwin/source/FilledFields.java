@@ -22,8 +22,8 @@ import org.objectweb.asm.tree.analysis.SourceInterpreter;
 import org.objectweb.asm.tree.analysis.SourceValue;
 
 /**
- * Which field each parameter fills, from the instructions of a class file: a constructor or setter
- * assigns it, also through a check or a copy, or a static method passes it on to a constructor.
+ * Which field each parameter fills, from the instructions of a class file: a constructor assigns
+ * it, also through a check or a copy, or a static method passes it on to a constructor.
  */
 final class FilledFields {
 
@@ -48,8 +48,7 @@ final class FilledFields {
       }
     }
     for (MethodNode method : type.methods) {
-      boolean isStatic = (method.access & Opcodes.ACC_STATIC) != 0;
-      if (isStatic ? !method.name.equals("<clinit>") : BodyFacts.isSetter(method.name)) {
+      if ((method.access & Opcodes.ACC_STATIC) != 0 && !method.name.equals("<clinit>")) {
         filled.read(method);
       }
     }

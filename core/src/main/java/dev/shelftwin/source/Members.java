@@ -246,6 +246,13 @@ final class Members {
     return method;
   }
 
+  /** The property that a setter names; empty for other methods. */
+  static Optional<String> propertyOfSetter(String method) {
+    boolean isSetter =
+        method.length() > 3 && method.startsWith("set") && Character.isUpperCase(method.charAt(3));
+    return isSetter ? Optional.of(uncapitalized(method.substring(3))) : Optional.empty();
+  }
+
   /** Without capitals at the beginning: {@code name} of Name, {@code urlText} of URLText. */
   private static String uncapitalized(String name) {
     int capitals = 0;

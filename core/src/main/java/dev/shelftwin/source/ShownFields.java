@@ -12,17 +12,51 @@ import org.objectweb.asm.tree.ClassNode;
 import org.objectweb.asm.tree.FieldInsnNode;
 import org.objectweb.asm.tree.MethodInsnNode;
 import org.objectweb.asm.tree.MethodNode;
+import org.objectweb.asm.tree.VarInsnNode;
 
 /**
- * The fields that the methods of a class file return: alone, or in what a static method of the
- * JDK's utilities makes of them, such as an optional or an unchangeable view.
+ * The fields that the methods of a class file return, alone or in what a static method of the JDK's
+ * utilities makes of them, such as an optional or an unchangeable view; and those that setters
+ * assign.
  */
 final class ShownFields {
 
   private ShownFields() {}
 
+  /** The fields that setters only assign, by the properties that the setters name. */
+  static Map<String, String> written(ClassNode type) {
+    Map<String, String> written = new HashMap<>();
+    for (MethodNode method : type.methods) {
+      if ((method.access & Opcodes.ACC_STATIC) == 0
+          && Type.getArgumentTypes(method.desc).length == 1) {
+        Members.propertyOfSetter(method.name)
+            .ifPresent(
+                property ->
+                    assigned(code(method), type).ifPresent(field -> written.put(property, field)));
+      }
+    }
+    return written;
+  }
+
+  /** What {@code this.field = value} compiles to, where a value may be boxed or unboxed. */
+  private static Optional<String> assigned(List<AbstractInsnNode> code, ClassNode type) {
+    boolean boxes =
+        code.size() == 5
+            && code.get(2) instanceof MethodInsnNode call
+            && call.owner.startsWith("java/lang/")
+            && (call.name.equals("valueOf") || call.name.endsWith("Value"));
+    return (boxes || code.size() == 4)
+            && code.get(0).getOpcode() == Opcodes.ALOAD
+            && code.get(1) instanceof VarInsnNode
+            && code.get(code.size() - 2) instanceof FieldInsnNode put
+            && put.getOpcode() == Opcodes.PUTFIELD
+            && put.owner.equals(type.name)
+        ? Optional.of(put.name)
+        : Optional.empty();
+  }
+
   /** The fields by the names of the methods. */
-  static Map<String, String> of(ClassNode type) {
+  static Map<String, String> shown(ClassNode type) {
     Map<String, String> shown = new HashMap<>();
     for (MethodNode method : type.methods) {
       if (method.desc.startsWith("()") && (method.access & Opcodes.ACC_STATIC) == 0) {

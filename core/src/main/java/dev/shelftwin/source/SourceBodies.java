@@ -55,12 +55,16 @@ final class SourceBodies {
     }
     Set<String> copying = new HashSet<>();
     Map<String, String> shown = new HashMap<>();
+    Map<String, String> written = new HashMap<>();
     for (ExecutableElement method : methods) {
       Optional<MethodTree> body = tree(method);
       if (method.getModifiers().contains(Modifier.STATIC)) {
         body.ifPresent(made -> filled.put(descriptors.key(method), assigned.byMethod(made)));
-      } else if (body.isPresent() && BodyFacts.isSetter(method.getSimpleName().toString())) {
-        filled.put(descriptors.key(method), assigned.byMethod(body.get()));
+      } else if (body.isPresent() && method.getParameters().size() == 1) {
+        Members.propertyOfSetter(method.getSimpleName().toString())
+            .ifPresent(
+                property ->
+                    assigned.only(body.get()).ifPresent(field -> written.put(property, field)));
       } else if (body.isPresent() && method.getParameters().isEmpty()) {
         String name = method.getSimpleName().toString();
         copied.field(body.get()).ifPresent(field -> shown.put(name, field));
@@ -69,7 +73,7 @@ final class SourceBodies {
         }
       }
     }
-    return new BodyFacts(Map.of(), rejected, copying, shown, filled);
+    return new BodyFacts(Map.of(), rejected, copying, shown, written, filled);
   }
 
   /** A method with a body in a source; a default constructor has none there. */

@@ -289,6 +289,9 @@ class ReadTest {
         "String getTwo() { return one; } ~ one two",
         "String getName() { return one.strip(); } void setName(String n) { one = n; } ~ name two",
         "void setName(String n) { one = n; } void setLabel(String n) { one = n; } ~ one two",
+        "void setName(String n) { one = seal(n); } static String seal(String n) { return n + n; }"
+            + " ~ one two",
+        "Boolean hot; void setWarm(boolean warm) { this.hot = warm; } ~ one two warm",
         "void setOne(String n) { one = n; } void setName(String n) { one = n; } ~ one two",
         "boolean isHot; boolean isHot() { return isHot; } ~ one two isHot",
         "String getName() { return one; } Rack(String name, String b) { one = name; two = b; }"
