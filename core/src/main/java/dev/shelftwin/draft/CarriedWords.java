@@ -165,7 +165,11 @@ final class CarriedWords {
     return better;
   }
 
-  /** Takes a changed concept if no more is found in the plan with it, or less is mapped. */
+  /**
+   * Takes a changed concept, unless more is found in the plan with it.
+   *
+   * @param mayMapLess whether it is also taken if fewer fields are mapped then
+   */
   private boolean take(Concept changed, boolean mayMapLess) {
     Plan other =
         plan.with(

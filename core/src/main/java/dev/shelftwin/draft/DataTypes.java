@@ -24,7 +24,7 @@ import java.util.stream.Stream;
  */
 record DataTypes(Layer layer, Predicate<TypeRef> types) {
 
-  /** The last words of the names of types that do something with data, or say which are wanted. */
+  /** The last words of the names of types that process data, or that select it. */
   private static final Set<String> ACTIVE =
       Set.of(
           "action",

@@ -135,7 +135,7 @@ final class DraftConcept {
     omitted.values().removeIf(List::isEmpty);
   }
 
-  /** Tells the fields that one shape omits from those of another one. */
+  /** A place for each shape, so that equal names omitted by two shapes are different texts. */
   private Place place(String shape) {
     return Place.in(begun.name() + "." + shape);
   }

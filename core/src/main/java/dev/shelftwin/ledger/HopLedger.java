@@ -184,8 +184,8 @@ public record HopLedger(
 
   /**
    * Reads a row's collection so that its elements can be changed; empty if the creator takes it, if
-   * the target is no row, if it is an array or a map, or if its class file shows that only a copy
-   * is read and it cannot be set.
+   * the target is no row, if it is an array or a map, or if its getter only returns a copy and it
+   * cannot be set.
    */
   public Optional<Access> collectionReader(Field field) {
     boolean isCollection =

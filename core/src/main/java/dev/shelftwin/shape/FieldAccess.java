@@ -27,7 +27,7 @@ public record FieldAccess(
     Objects.requireNonNull(member, "member");
   }
 
-  /** The access to a field that nothing else is known of. */
+  /** Access by a reader and a writer only. */
   public static FieldAccess of(Optional<Access> reader, Optional<Access> writer) {
     return new FieldAccess(reader, writer, Optional.empty(), Optional.empty());
   }

@@ -1,12 +1,10 @@
 package dev.shelftwin.source;
 
 import com.sun.source.tree.AssignmentTree;
-import com.sun.source.tree.ClassTree;
 import com.sun.source.tree.ConditionalExpressionTree;
 import com.sun.source.tree.ExpressionStatementTree;
 import com.sun.source.tree.ExpressionTree;
 import com.sun.source.tree.IdentifierTree;
-import com.sun.source.tree.LambdaExpressionTree;
 import com.sun.source.tree.MemberSelectTree;
 import com.sun.source.tree.MethodInvocationTree;
 import com.sun.source.tree.MethodTree;
@@ -14,7 +12,6 @@ import com.sun.source.tree.NewClassTree;
 import com.sun.source.tree.ParenthesizedTree;
 import com.sun.source.tree.StatementTree;
 import com.sun.source.tree.TypeCastTree;
-import com.sun.source.util.TreeScanner;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -90,8 +87,8 @@ final class AssignedParameters {
     return declared.stream().map(one -> one.asType().toString()).toList();
   }
 
-  /** Hears the assignments and calls of one body. */
-  private final class Scanner extends TreeScanner<Void, Void> {
+  /** Collects the fields that the assignments and calls in one body fill. */
+  private final class Scanner extends BodyScanner<@Nullable Void> {
 
     private final List<String> parameters;
     private final List<Set<String>> found = new ArrayList<>();
@@ -131,16 +128,6 @@ final class AssignedParameters {
         passOn(call.getArguments());
       }
       return super.visitMethodInvocation(call, null);
-    }
-
-    @Override
-    public @Nullable Void visitLambdaExpression(LambdaExpressionTree lambda, @Nullable Void none) {
-      return null; // it is run at another time
-    }
-
-    @Override
-    public @Nullable Void visitClass(ClassTree local, @Nullable Void none) {
-      return null;
     }
 
     private void passOn(List<? extends ExpressionTree> arguments) {

@@ -1,10 +1,8 @@
 package dev.shelftwin.source;
 
-import com.sun.source.tree.ClassTree;
 import com.sun.source.tree.ConditionalExpressionTree;
 import com.sun.source.tree.ExpressionTree;
 import com.sun.source.tree.IdentifierTree;
-import com.sun.source.tree.LambdaExpressionTree;
 import com.sun.source.tree.MemberSelectTree;
 import com.sun.source.tree.MethodInvocationTree;
 import com.sun.source.tree.MethodTree;
@@ -14,7 +12,6 @@ import com.sun.source.tree.ReturnTree;
 import com.sun.source.tree.StatementTree;
 import com.sun.source.tree.Tree;
 import com.sun.source.tree.TypeCastTree;
-import com.sun.source.util.TreeScanner;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Predicate;
@@ -99,22 +96,11 @@ final class CopiedCollections {
   }
 
   /** Whether a body returns one somewhere; null where it returns nothing. */
-  private final class Returns extends TreeScanner<@Nullable Boolean, @Nullable Void> {
+  private final class Returns extends BodyScanner<@Nullable Boolean> {
 
     @Override
     public @Nullable Boolean visitReturn(ReturnTree returned, @Nullable Void none) {
       return isCopy(returned.getExpression());
-    }
-
-    @Override
-    public @Nullable Boolean visitLambdaExpression(
-        LambdaExpressionTree lambda, @Nullable Void none) {
-      return null;
-    }
-
-    @Override
-    public @Nullable Boolean visitClass(ClassTree local, @Nullable Void none) {
-      return null;
     }
 
     @Override

@@ -21,6 +21,7 @@ import javax.lang.model.element.ExecutableElement;
 import javax.lang.model.element.Modifier;
 import javax.lang.model.element.TypeElement;
 import javax.lang.model.element.TypeParameterElement;
+import javax.lang.model.element.VariableElement;
 import javax.lang.model.type.DeclaredType;
 import javax.lang.model.type.ExecutableType;
 import javax.lang.model.type.TypeKind;
@@ -173,29 +174,28 @@ final class CreatorReader {
               });
     }
     TypeElement type = owner(element);
+    List<? extends Element> members = elements.getAllMembers(type);
     Set<String> getters =
-        ElementFilter.methodsIn(elements.getAllMembers(type)).stream()
+        ElementFilter.methodsIn(members).stream()
             .filter(method -> method.getParameters().isEmpty())
             .map(method -> method.getSimpleName().toString())
             .collect(Collectors.toSet());
     Map<String, String> shown = ShownNames.of(type, bodies.apply(type), getters);
     Set<String> fields = new HashSet<>();
-    ElementFilter.fieldsIn(elements.getAllMembers(type))
-        .forEach(field -> fields.add(shown(shown, field.getSimpleName().toString())));
+    for (VariableElement field : ElementFilter.fieldsIn(members)) {
+      String own = field.getSimpleName().toString();
+      fields.add(shown.getOrDefault(own, own));
+    }
     if (!fields.containsAll(names)) {
       List<String> filled = bodies.apply(type).filledFields(descriptors.key(element));
       for (int index = 0; index < filled.size() && index < names.size(); index++) {
-        String field = shown(shown, filled.get(index));
+        String field = shown.getOrDefault(filled.get(index), filled.get(index));
         if (!field.isEmpty() && !fields.contains(names.get(index)) && !names.contains(field)) {
           names.set(index, field);
         }
       }
     }
     return names;
-  }
-
-  private static String shown(Map<String, String> names, String field) {
-    return names.getOrDefault(field, field);
   }
 
   private static List<String> simpleTypes(ExecutableElement element) {

@@ -3,13 +3,11 @@ package dev.shelftwin.source;
 import com.sun.source.tree.AssignmentTree;
 import com.sun.source.tree.BinaryTree;
 import com.sun.source.tree.BlockTree;
-import com.sun.source.tree.ClassTree;
 import com.sun.source.tree.ConditionalExpressionTree;
 import com.sun.source.tree.ExpressionStatementTree;
 import com.sun.source.tree.ExpressionTree;
 import com.sun.source.tree.IdentifierTree;
 import com.sun.source.tree.IfTree;
-import com.sun.source.tree.LambdaExpressionTree;
 import com.sun.source.tree.MethodInvocationTree;
 import com.sun.source.tree.MethodTree;
 import com.sun.source.tree.ParenthesizedTree;
@@ -25,10 +23,10 @@ import java.util.Set;
 import org.jspecify.annotations.Nullable;
 
 /**
- * Hears which parameters a constructor always refuses when they are null, from sources as {@link
- * NullChecks} from class files.
+ * Finds the parameters that a constructor always refuses when they are null, from sources as {@link
+ * NullChecks} does from class files.
  */
-final class RefusedParameters extends TreeScanner<@Nullable Void, @Nullable Void> {
+final class RefusedParameters extends BodyScanner<@Nullable Void> {
 
   private static final Set<String> CHECKS =
       Set.of("requireNonNull", "Objects.requireNonNull", "java.util.Objects.requireNonNull");
@@ -137,17 +135,7 @@ final class RefusedParameters extends TreeScanner<@Nullable Void, @Nullable Void
     return always ? scan(both.getRightOperand(), null) : null;
   }
 
-  @Override
-  public @Nullable Void visitLambdaExpression(LambdaExpressionTree lambda, @Nullable Void none) {
-    return null; // it is run at another time
-  }
-
-  @Override
-  public @Nullable Void visitClass(ClassTree local, @Nullable Void none) {
-    return null;
-  }
-
-  /** Hears which variables a statement may replace. */
+  /** Collects the variables that a statement may replace. */
   private final class Replacements extends TreeScanner<@Nullable Void, @Nullable Void> {
 
     @Override

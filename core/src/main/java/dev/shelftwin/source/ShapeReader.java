@@ -350,7 +350,7 @@ final class ShapeReader {
         Declarations.visibility(method));
   }
 
-  /** What facts are derived from; bodies add what the compiler's model lacks. */
+  /** A field as it is declared; what bodies say is added, as the compiler's model lacks it. */
   private DeclaredField declared(
       TypeRef type,
       AnnotationSet annotations,

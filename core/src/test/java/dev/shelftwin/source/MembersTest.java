@@ -112,7 +112,7 @@ class MembersTest {
     assertThat(project.check()).isEmpty();
   }
 
-  /** A superclass of a library brings what is its own, and what may be data. */
+  /** Of a library's superclass, a field is data unless its type is the library's own. */
   @Test
   void typesOfALibraryAreNoDataOfThoseWhoExtendItsClasses() {
     Project project =
