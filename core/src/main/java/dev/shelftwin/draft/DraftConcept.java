@@ -128,8 +128,13 @@ final class DraftConcept {
     return !fields.contains(field) && fields.add(field);
   }
 
-  /** Takes back the omission of fields, because rows that were added since account for them. */
-  void takeBack(List<Text> fields) {
+  /**
+   * Takes back rows and omissions, because rows that were added since account for their fields.
+   *
+   * @param unused which of the rows decide nothing
+   */
+  void takeBack(Predicate<DraftRow> unused, List<Text> fields) {
+    rows.removeIf(unused);
     omitted.forEach(
         (shape, names) -> names.removeIf(name -> fields.contains(new Text(name, place(shape)))));
     omitted.values().removeIf(List::isEmpty);

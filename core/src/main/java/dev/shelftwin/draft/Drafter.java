@@ -68,7 +68,7 @@ public final class Drafter {
    */
   public static Draft draft(
       Plan empty, List<LayerPackage> packages, Shapes shapes, MapperObservation observation) {
-    List<DataTypes> types = new LayerChoice(empty, shapes).fresh(packages);
+    List<DataTypes> types = MapperPlace.in(new LayerChoice(empty, shapes).fresh(packages), shapes);
     Plan begun = empty.withLayers(types.stream().map(DataTypes::layer).distinct().toList());
     Drafter drafter = new Drafter(begun, shapes, observation);
     Plan guessed = drafter.guess(types);
@@ -76,7 +76,7 @@ public final class Drafter {
       throw nothingPaired(begun, shapes);
     }
     LayerHabits habits = new LayerHabits(LedgerBuilder.build(guessed, shapes));
-    RepeatedRows repeated = RepeatedRows.of(guessed, habits);
+    RepeatedRows repeated = RepeatedRows.of(guessed, habits, shapes);
     GuessComments comments = drafter.comments(repeated.plan(), repeated.defaults());
     repeated.plan().layers().forEach(layer -> habits.explain(layer, comments));
     return drafter.result(PlanWriter.write(repeated.plan(), comments), comments);
@@ -233,12 +233,14 @@ public final class Drafter {
       plan = plan();
     }
     Ledger last = LedgerBuilder.build(plan, shapes);
-    all()
-        .forEach(
-            concept ->
-                last.concept(concept.name())
-                    .ifPresent(one -> concept.takeBack(one.unusedOmissions())));
+    all().forEach(concept -> last.concept(concept.name()).ifPresent(one -> takeBack(concept, one)));
     return plan();
+  }
+
+  private void takeBack(DraftConcept concept, ConceptLedger mappings) {
+    List<Row> unused = mappings.unusedRows();
+    concept.takeBack(
+        row -> unused.contains(Objects.requireNonNull(built.get(row))), mappings.unusedOmissions());
   }
 
   private String unusedName(String name) {

@@ -29,6 +29,13 @@ final class FieldOverlap {
     return shape.fields().stream().map(field -> NameWords.of(field.name())).distinct().toList();
   }
 
+  /** The names that both have, without those that fields of any type have. */
+  Set<String> common() {
+    Set<String> common = joined(telling(these));
+    common.retainAll(joined(those));
+    return common;
+  }
+
   /** The Jaccard index of the names; 0 if they have fewer than three fields in common. */
   double likeness() {
     Set<String> one = joined(these);

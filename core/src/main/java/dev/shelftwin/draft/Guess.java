@@ -19,6 +19,7 @@ record Guess(Kind kind, String subject) {
   enum Kind {
     AUDIT("audit columns, by their names"),
     SHOWN_KEY("generated keys, which responses show and requests do not set"),
+    MAPPER_PACKAGE("the package of the mappers, where they reach the fields of rows"),
     NULLNESS("fields that may be missing, as no type of the layer says which of them may be"),
     SHOWN_FIELD("fields of rows that are found by a key, which requests do not set"),
     ROW_LOOKUP("rows that are found by one of their fields, by its type"),

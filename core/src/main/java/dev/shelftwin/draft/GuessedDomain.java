@@ -6,6 +6,7 @@ import dev.shelftwin.shape.Shape;
 import dev.shelftwin.shape.TypeRef;
 import java.util.List;
 import java.util.Set;
+import java.util.stream.Collectors;
 
 /**
  * Whether what looks like a domain by its packages is one, in code whose rows are known.
@@ -43,6 +44,18 @@ record GuessedDomain(List<PairedTypes> pairs) {
   boolean isNamedByChance() {
     long named = inside().stream().filter(PairedTypes::isNamedAlike).count();
     return isStored() && named * 2 < inside().size();
+  }
+
+  /**
+   * Its types that have rows.
+   *
+   * @param namedAlike those whose rows are named like them, otherwise those with other rows
+   */
+  Set<TypeRef> stored(boolean namedAlike) {
+    return inside().stream()
+        .filter(pair -> pair.has(Role.PERSISTENCE) && pair.isNamedAlike() == namedAlike)
+        .map(pair -> pair.hub().type())
+        .collect(Collectors.toSet());
   }
 
   private boolean isStored() {

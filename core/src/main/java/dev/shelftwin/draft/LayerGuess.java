@@ -16,6 +16,7 @@ import java.util.Set;
 import java.util.TreeSet;
 import java.util.function.Predicate;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 
 /**
  * Guesses the types of each layer by their declarations, the names of their packages, and their own
@@ -26,6 +27,7 @@ final class LayerGuess {
   private static final int MOST_SHOWN = 5;
   private static final int MANY = 10;
   private static final int FEW = 2;
+  private static final int MANY_ROWS = 3;
 
   private final Plan plan;
   private final Shapes shapes;
@@ -90,8 +92,8 @@ final class LayerGuess {
       types(unnamed, Role.PERSISTENCE).addAll(rows);
       Set<TypeRef> named = namedLikeRows(unnamed);
       boolean between = byRole.containsKey(Role.TRANSFER) && !byRole.containsKey(Role.DOMAIN);
-      if (between && named.size() * 3 >= rows.size()) {
-        byRole.put(Role.DOMAIN, named);
+      if ((between && named.size() * 3 >= rows.size()) || areKnownToRows(named, rows)) {
+        types(byRole, Role.DOMAIN).addAll(named);
       } else if (!between && named.size() > FEW) {
         types(byRole, Role.TRANSFER).addAll(named);
       }
@@ -112,10 +114,34 @@ final class LayerGuess {
     Set<TypeRef> transferred = new LinkedHashSet<>(byRole.getOrDefault(Role.TRANSFER, Set.of()));
     transferred.addAll(inside);
     outside.put(Role.TRANSFER, transferred);
+    Set<TypeRef> rows = byRole.getOrDefault(Role.PERSISTENCE, Set.of());
+    if (areKnownToRows(domain.stored(true), rows)) {
+      Set<TypeRef> known = new LinkedHashSet<>(inside);
+      known.removeAll(domain.stored(false));
+      others.put(Role.DOMAIN, known);
+      return others;
+    }
     if (domain.isTransferred(inside, pairs(outside))) {
       return outside;
     }
     return domain.isNamedByChance() ? others : byRole;
+  }
+
+  /** Whether many rows are made of some types, or turned into them: a row knows no sent type. */
+  private boolean areKnownToRows(Set<TypeRef> types, Set<TypeRef> rows) {
+    long knowing =
+        rows.stream()
+            .filter(
+                row ->
+                    shapes.methods(row.qualifiedName()).stream()
+                        .flatMap(
+                            method ->
+                                Stream.concat(
+                                    method.parameters().stream(), Stream.of(method.returns())))
+                        .map(TypeRef::erased)
+                        .anyMatch(types::contains))
+            .count();
+    return knowing > 0 && knowing >= Math.min(MANY_ROWS, rows.size() / 3);
   }
 
   /** The types of packages of which many are named like rows and have their fields. */

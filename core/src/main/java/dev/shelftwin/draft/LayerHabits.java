@@ -82,6 +82,12 @@ final class LayerHabits {
                   comments.add(
                       layer, layer, new Guess(Guess.Kind.AUDIT, layer.name() + "." + field)));
     }
+    layer
+        .style()
+        .packageName()
+        .filter(name -> layer.packages().hasPackage(name.value()))
+        .ifPresent(
+            name -> comments.add(layer, layer, new Guess(Guess.Kind.MAPPER_PACKAGE, layer.name())));
     if (layer.rules().unspecifiedNullness().isPresent()) {
       comments.add(layer, layer, new Guess(Guess.Kind.NULLNESS, layer.name()));
     }

@@ -11,6 +11,7 @@ import dev.shelftwin.plan.Text;
 import dev.shelftwin.shape.Container;
 import dev.shelftwin.shape.MethodSignature;
 import dev.shelftwin.shape.Place;
+import dev.shelftwin.shape.Shape;
 import dev.shelftwin.shape.Shapes;
 import dev.shelftwin.shape.TypeRef;
 import java.util.ArrayList;
@@ -18,6 +19,8 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 
 /**
  * Finds the mapper methods in the users' classes: those that take one type of a concept and return
@@ -47,9 +50,11 @@ final class MapperGuesses {
           "service",
           "validator");
 
+  private final Shapes shapes;
   private final List<MethodSignature> methods = new ArrayList<>();
 
   MapperGuesses(Shapes shapes) {
+    this.shapes = shapes;
     for (String packageName : shapes.packages()) {
       for (String type : shapes.namesIn(packageName)) {
         String name = packageName.isEmpty() ? type : packageName + "." + type;
@@ -96,8 +101,10 @@ final class MapperGuesses {
 
   /** The names of the methods that map a hop, as the plan writes them. */
   List<Text> methods(ConceptLedger concept, HopLedger hop) {
-    TypeRef from = hop.hop().from().shape().type().erased();
-    TypeRef to = hop.hop().to().shape().type().erased();
+    Shape source = hop.hop().from().shape();
+    Shape target = hop.hop().to().shape();
+    TypeRef from = source.type().erased();
+    TypeRef to = target.type().erased();
     boolean canBeFilled = canBeFilled(hop.hop().to());
     boolean sourceCanBeFilled = canBeFilled(hop.hop().from());
     String generated = MapperNames.qualifiedName(concept, hop.hop().outer().layer());
@@ -109,20 +116,33 @@ final class MapperGuesses {
         .filter(method -> !method.owner().qualifiedName().equals(generated))
         .filter(
             method ->
-                maps(method, from, to)
+                maps(method, source, target)
                     || (canBeFilled && fills(method, from, to, sourceCanBeFilled)))
         .map(method -> new Text(nameOf(method), here))
         .toList();
   }
 
-  private static boolean maps(MethodSignature method, TypeRef from, TypeRef to) {
-    boolean takes = method.parameters().stream().anyMatch(type -> isOrHolds(type, from));
-    boolean makes = isOrHolds(method.returns(), to);
+  private static boolean maps(MethodSignature method, Shape source, Shape target) {
+    TypeRef from = source.type().erased();
+    TypeRef to = target.type().erased();
+    Set<TypeRef> asSource = abstractions(source);
+    boolean takes = method.parameters().stream().anyMatch(type -> isOrHolds(type, asSource));
     if (method.isConstructor()) {
       return takes && method.owner().equals(to);
     }
+    boolean makes = isOrHolds(method.returns(), Set.of(to));
     boolean ofSource = !method.isStatic() && method.owner().equals(from);
     return makes && (takes || (ofSource && method.parameters().isEmpty()));
+  }
+
+  /** A type, and what it implements or extends under a part of its name. */
+  private static Set<TypeRef> abstractions(Shape shape) {
+    NameWords words = NameWords.of(shape.type().simpleName());
+    return Stream.concat(
+            Stream.of(shape.type().erased()),
+            shape.supertypes().stream()
+                .filter(type -> words.contains(NameWords.of(type.simpleName()))))
+        .collect(Collectors.toSet());
   }
 
   private static boolean canBeFilled(ResolvedShape shape) {
@@ -142,10 +162,14 @@ final class MapperGuesses {
     return method.returns().name().equals("void") && (both || ofTarget);
   }
 
-  private static boolean isOrHolds(TypeRef type, TypeRef wanted) {
+  private static boolean isOrHolds(TypeRef type, Set<TypeRef> wanted) {
     TypeRef present = type.present();
     boolean list = Container.of(present).filter(kind -> kind != Container.MAP).isPresent();
-    return (list ? Container.element(present) : present).erased().equals(wanted);
+    return wanted.contains((list ? Container.element(present) : present).erased());
+  }
+
+  private boolean extendsType(TypeRef type, TypeRef other) {
+    return shapes.find(type).filter(shape -> shape.supertypes().contains(other)).isPresent();
   }
 
   /** The name in a plan; with the types of the parameters if another method has the same name. */
@@ -156,7 +180,9 @@ final class MapperGuesses {
         methods.stream()
                 .filter(
                     other ->
-                        other.owner().equals(method.owner()) && other.name().equals(method.name()))
+                        other.name().equals(method.name())
+                            && (other.owner().equals(method.owner())
+                                || extendsType(method.owner(), other.owner())))
                 .count()
             > 1;
     return overloaded

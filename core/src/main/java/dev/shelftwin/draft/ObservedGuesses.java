@@ -83,7 +83,7 @@ final class ObservedGuesses {
     boolean open =
         ends.isPresent()
             && !isOfSourceItself(hop, ends.get().target())
-            && isOpen(OpenFields.lost(hop), ends.get().source())
+            && isOpen(OpenFields.unpaired(hop), ends.get().source())
             && isOpen(OpenFields.unfilled(hop), ends.get().target());
     if (!open) {
       return false;

@@ -3,6 +3,7 @@ package dev.shelftwin.draft;
 import dev.shelftwin.ledger.FieldMapping;
 import dev.shelftwin.ledger.HopLedger;
 import dev.shelftwin.shape.Field;
+import dev.shelftwin.shape.FieldRole;
 import java.util.List;
 import java.util.stream.Stream;
 
@@ -18,6 +19,16 @@ final class OpenFields {
             .filter(FieldMapping::hasUnknownConversion)
             .flatMap(mapping -> mapping.sources().stream());
     return Stream.concat(withoutTarget(hop).stream(), mismatched).distinct().toList();
+  }
+
+  /** Source fields that are open, and generated keys, which need no target. */
+  static List<Field> unpaired(HopLedger hop) {
+    Stream<Field> keys =
+        hop.mappings().stream()
+            .filter(mapping -> mapping instanceof FieldMapping.Stays stays && stays.row().isEmpty())
+            .flatMap(mapping -> mapping.sources().stream())
+            .filter(field -> field.roles().contains(FieldRole.KEY));
+    return Stream.concat(lost(hop).stream(), keys).toList();
   }
 
   /** Source fields without a target. */

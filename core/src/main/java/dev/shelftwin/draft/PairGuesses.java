@@ -181,6 +181,7 @@ final class PairGuesses {
       NameWords path = prefixed ? NameWords.of(whole.name()).followedBy(own) : own;
       open.stream()
           .filter(field -> NameWords.of(field.name()).equals(path))
+          .filter(field -> concept.hub().shape().field(field.name()).isEmpty())
           .filter(field -> similarity.fit(part.type(), field.type()))
           .findFirst()
           .ifPresent(field -> found.put(part.name(), field.name()));

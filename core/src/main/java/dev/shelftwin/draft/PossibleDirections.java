@@ -1,6 +1,8 @@
 package dev.shelftwin.draft;
 
 import dev.shelftwin.ledger.ConceptLedger;
+import dev.shelftwin.ledger.FieldMapping;
+import dev.shelftwin.ledger.HopLedger;
 import dev.shelftwin.ledger.ResolvedShape;
 import dev.shelftwin.plan.Concept;
 import dev.shelftwin.plan.Direction;
@@ -73,12 +75,25 @@ final class PossibleDirections {
         .anyMatch(hop -> !mappers.methods(concept, hop).isEmpty());
   }
 
-  /** Whether a mapper finds a creator of the domain object, or of the transfer object. */
+  /** Whether a mapper can create the domain object, or the transfer object, and fill it. */
   private boolean canBeCreated(ShapeUse use, boolean inward) {
     return concept.hops().stream()
         .filter(hop -> end(inward ? hop.hop().from() : hop.hop().to(), use))
         .filter(hop -> hop.hop().inward() == inward && !hop.hop().isDirect())
-        .allMatch(hop -> hop.creator().isPresent() || hop.family().isPresent());
+        .allMatch(
+            hop ->
+                hop.family().isPresent()
+                    || (hop.creator().isPresent() && fills(hop))
+                    || !mappers.methods(concept, hop).isEmpty());
+  }
+
+  /** Whether the target gets any value, or has nothing to be filled. */
+  private static boolean fills(HopLedger hop) {
+    return hop.hop().to().shape().storedFields().findAny().isEmpty()
+        || hop.mappings().stream()
+            .anyMatch(
+                mapping ->
+                    mapping.target().isPresent() && !(mapping instanceof FieldMapping.Unfilled));
   }
 
   private static boolean end(ResolvedShape shape, ShapeUse use) {

@@ -1,12 +1,17 @@
 package dev.shelftwin.draft;
 
+import dev.shelftwin.ledger.Ledger;
+import dev.shelftwin.ledger.LedgerBuilder;
 import dev.shelftwin.plan.Concept;
 import dev.shelftwin.plan.FieldDefault;
 import dev.shelftwin.plan.Layer;
 import dev.shelftwin.plan.LayerDefaults;
 import dev.shelftwin.plan.Plan;
+import dev.shelftwin.plan.PlanReader;
+import dev.shelftwin.plan.PlanWriter;
 import dev.shelftwin.plan.Row;
 import dev.shelftwin.plan.Text;
+import dev.shelftwin.shape.Shapes;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.HashMap;
@@ -15,6 +20,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.stream.Collectors;
 
 /**
  * Moves rows that are the same in several concepts to the defaults of their layer.
@@ -24,11 +30,31 @@ import java.util.Set;
  */
 record RepeatedRows(Plan plan, Map<Row, Layer> defaults) {
 
-  static RepeatedRows of(Plan plan, LayerHabits habits) {
+  /**
+   * Moves them as far as the defaults have an effect: a default yields to a field's counterpart.
+   */
+  static RepeatedRows of(Plan plan, LayerHabits habits, Shapes shapes) {
+    RepeatedRows all = of(plan, habits, Set.of());
+    Plan written = PlanReader.read(plan.at().file(), PlanWriter.write(all.plan()));
+    Ledger ledger = LedgerBuilder.build(written, shapes);
+    Set<String> unused =
+        written.layers().stream()
+            .flatMap(layer -> layer.defaults().fields().stream())
+            .filter(
+                field ->
+                    ledger.concepts().stream()
+                        .noneMatch(concept -> concept.words().contains(field)))
+            .map(field -> field.field().value())
+            .collect(Collectors.toSet());
+    return unused.isEmpty() ? all : of(plan, habits, unused);
+  }
+
+  private static RepeatedRows of(Plan plan, LayerHabits habits, Set<String> unused) {
     Map<Row, Layer> moved = new HashMap<>();
     List<Layer> layers = new ArrayList<>();
     for (Layer layer : plan.layers()) {
       Map<Row, FieldDefault> repeated = repeated(plan, layer.name());
+      repeated.values().removeIf(field -> unused.contains(field.field().value()));
       Layer repeating = layer.with(new LayerDefaults(List.copyOf(repeated.values()), Map.of()));
       Layer changed =
           repeating

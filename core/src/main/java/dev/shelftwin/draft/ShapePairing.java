@@ -6,6 +6,7 @@ import dev.shelftwin.shape.Shapes;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -28,6 +29,7 @@ final class ShapePairing {
 
   private static final double SAME = 0.25;
 
+  private final Shapes code;
   private final List<DataTypes> layers;
   private final Map<DataTypes, TypeNames> names = new HashMap<>();
   private final Map<DataTypes, List<Shape>> shapes = new HashMap<>();
@@ -40,6 +42,7 @@ final class ShapePairing {
    * @param known the qualified names of types that belong to concepts already
    */
   ShapePairing(Shapes code, List<DataTypes> layers, Set<String> known) {
+    this.code = code;
     this.layers =
         layers.stream().sorted(Comparator.comparing(types -> depth(types.layer().role()))).toList();
     for (DataTypes types : layers) {
@@ -119,16 +122,20 @@ final class ShapePairing {
     if (byName.isPresent() || shape.isAbstract()) {
       return byName.stream().toList();
     }
-    List<PairedTypes> concrete = free.stream().filter(pair -> !pair.hub().isAbstract()).toList();
+    List<PairedTypes> concrete =
+        free.stream()
+            .filter(pair -> !pair.hub().isAbstract() && !areSiblings(pair.hub(), shape))
+            .toList();
     NameWords name = NameWords.of(shape.type().name());
     if (store) {
       List<PairedTypes> parts =
           concrete.stream()
               .filter(pair -> NameWords.of(pair.hub().type().name()).similarity(name) > 0)
               .filter(pair -> new FieldOverlap(pair.hub(), shape).contained() >= SIMILAR)
+              .sorted(Comparator.comparingDouble(pair -> -likeness(pair, shape)))
               .toList();
       if (!parts.isEmpty()) {
-        return parts;
+        return sideBySide(parts, shape);
       }
     }
     return concrete.stream()
@@ -136,6 +143,30 @@ final class ShapePairing {
         .max(Comparator.comparingDouble(pair -> likeness(pair, shape)))
         .stream()
         .toList();
+  }
+
+  /** The first of some concepts, and those of whose fields they have at most half. */
+  private static List<PairedTypes> sideBySide(List<PairedTypes> parts, Shape row) {
+    List<PairedTypes> chosen = new ArrayList<>();
+    Set<String> taken = new HashSet<>();
+    for (PairedTypes part : parts) {
+      Set<String> common = new FieldOverlap(part.hub(), row).common();
+      if (common.stream().filter(taken::contains).count() * 2 <= common.size()) {
+        taken.addAll(common);
+        chosen.add(part);
+      }
+    }
+    return chosen;
+  }
+
+  /** Whether two types inherit fields from one: having those in common tells nothing. */
+  private boolean areSiblings(Shape one, Shape other) {
+    return one.supertypes().stream()
+        .filter(other.supertypes()::contains)
+        .flatMap(type -> code.find(type).stream())
+        .anyMatch(
+            type ->
+                type.kind() != Shape.Kind.INTERFACE && type.storedFields().findAny().isPresent());
   }
 
   private static double likeness(PairedTypes pair, Shape shape) {

@@ -11,6 +11,7 @@ import dev.shelftwin.shape.FieldRole;
 import dev.shelftwin.shape.Role;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Stream;
 
 /** Guesses where values come from that the source does not have, and what is not mapped. */
 final class ValueGuesses {
@@ -143,11 +144,21 @@ final class ValueGuesses {
 
   /** Whether the source of a hop also shows a field of its target. */
   private boolean isShown(HopLedger hop, Field field) {
-    return concept.hops().stream()
-        .filter(out -> out.hop().from().equals(hop.hop().to()))
-        .filter(out -> out.hop().to().equals(hop.hop().from()))
-        .flatMap(out -> out.outOf(field))
+    return back(hop).flatMap(out -> out.outOf(field)).anyMatch(FieldMapping::isCarried);
+  }
+
+  /** Whether the target of a hop also sets a field of its source. */
+  private boolean isTaken(HopLedger hop, Field field) {
+    return back(hop)
+        .flatMap(in -> in.into(field.name()).stream())
         .anyMatch(FieldMapping::isCarried);
+  }
+
+  /** The hop between the same types in the other direction. */
+  private Stream<HopLedger> back(HopLedger hop) {
+    return concept.hops().stream()
+        .filter(other -> other.hop().from().equals(hop.hop().to()))
+        .filter(other -> other.hop().to().equals(hop.hop().from()));
   }
 
   /** The field that is set: a value object as a whole, even if the plan pairs its parts. */
@@ -185,6 +196,8 @@ final class ValueGuesses {
                   row -> row.say(words -> words.derived(DraftConcept.QUESTION)));
         } else if (hop.hop().inward()) {
           any |= stays(from, field);
+        } else if (to.role() == Role.TRANSFER && isTaken(hop, field)) {
+          any |= inOnly(hop, field);
         } else if (to.role() == Role.TRANSFER && !rows.draft().takesRowsOnly()) {
           any |= rows.draft().omit(rows.draft().nameOf(to), field.name());
         } else {
@@ -209,11 +222,34 @@ final class ValueGuesses {
         }
       } else if (to.role() == Role.TRANSFER) {
         for (Field field : OpenFields.withoutSource(hop)) {
-          any |= hop.parameter(field).isEmpty() && stays(to, field);
+          Optional<Field> sets = sets(hop, field);
+          any |=
+              sets.isPresent()
+                  ? inOnly(hop, sets.get())
+                  : hop.parameter(field).isEmpty() && stays(to, field);
         }
       }
     }
     return any;
+  }
+
+  /** A field that requests set, and that nothing can set in the response. */
+  private boolean inOnly(HopLedger hop, Field field) {
+    String shape = rows.draft().nameOf(hop.hop().to());
+    return rows.add(
+        "in-only " + shape,
+        hop.hop().from(),
+        field,
+        row -> row.say(words -> words.inOnly(shape, DraftConcept.QUESTION)));
+  }
+
+  /** The field of the source of a hop that a field of its target sets in the other direction. */
+  private Optional<Field> sets(HopLedger hop, Field field) {
+    return back(hop)
+        .flatMap(in -> in.outOf(field))
+        .filter(FieldMapping::isCarried)
+        .flatMap(mapping -> mapping.target().stream())
+        .findFirst();
   }
 
   /** Why a field of a row has no counterpart: often only a person knows. */

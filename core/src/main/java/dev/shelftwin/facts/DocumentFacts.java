@@ -3,8 +3,11 @@ package dev.shelftwin.facts;
 import dev.shelftwin.shape.FieldTrait;
 import dev.shelftwin.shape.ShapeTrait;
 import java.util.EnumSet;
+import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 
 /** What annotations for JSON and XML say. */
 final class DocumentFacts {
@@ -36,15 +39,40 @@ final class DocumentFacts {
         .map(Object::toString);
   }
 
-  Set<FieldTrait> fieldTraits() {
+  /**
+   * How documents have a field.
+   *
+   * @param name its name in the code
+   * @param owner what the annotations of its type say
+   */
+  Set<FieldTrait> fieldTraits(String name, DocumentFacts owner) {
     Set<FieldTrait> traits = EnumSet.noneOf(FieldTrait.class);
-    if (annotations.hasAnyNamed(OMITTED)) {
+    Set<Object> omitted = owner.omittedProperties();
+    if (annotations.hasAnyNamed(OMITTED)
+        || omitted.contains(name)
+        || propertyName().filter(omitted::contains).isPresent()) {
       traits.add(FieldTrait.OMITTED_FROM_DOCUMENTS);
+    }
+    if (!omittedProperties().isEmpty()) {
+      traits.add(FieldTrait.PARTLY_IN_DOCUMENTS);
     }
     if (annotations.hasAnyNamed(REFERENCED)) {
       traits.add(FieldTrait.REFERENCED_IN_DOCUMENTS);
     }
     return traits;
+  }
+
+  /** The properties of a type, or of a field's value, that documents leave out by their names. */
+  private Set<Object> omittedProperties() {
+    boolean oneWay =
+        Stream.of("allowGetters", "allowSetters")
+            .anyMatch(member -> listed(member).anyMatch(Boolean.TRUE::equals));
+    return oneWay ? Set.of() : listed("value").collect(Collectors.toSet());
+  }
+
+  private Stream<?> listed(String member) {
+    return annotations.value(PACKAGES, "JsonIgnoreProperties", member).stream()
+        .flatMap(value -> value instanceof List<?> list ? list.stream() : Stream.of(value));
   }
 
   Set<ShapeTrait> shapeTraits() {

@@ -65,7 +65,7 @@ public final class Facts {
     DocumentFacts document = new DocumentFacts(field.annotations());
     Set<FieldTrait> traits = EnumSet.noneOf(FieldTrait.class);
     traits.addAll(persistence.fieldTraits());
-    traits.addAll(document.fieldTraits());
+    traits.addAll(document.fieldTraits(field.name(), new DocumentFacts(field.owner())));
     if (field.readsCopy()) {
       traits.add(FieldTrait.READ_AS_COPY);
     }

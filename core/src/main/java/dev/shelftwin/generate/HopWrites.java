@@ -176,6 +176,9 @@ final class HopWrites {
       FieldMapping mapping, ElementAdder adder, Optional<Operation.CallMapper> child) {
     Field into = field(mapping);
     CodeBlock.Builder code = CodeBlock.builder();
+    CodeBlock object = CodeBlock.of("$L", target);
+    CodeBlock holder =
+        adder.add().through().map(outer -> Expressions.read(object, outer)).orElse(object);
     if (hop.to().role() != Role.PERSISTENCE) {
       CodeBlock value = body.value(mapping, into);
       Optional<String> collector = body.openCollector();
@@ -185,15 +188,19 @@ final class HopWrites {
                 collector.get(),
                 into.name(),
                 value,
-                target,
+                holder,
                 adder.add().name())
             .build();
       }
-      return hop.to().mayBeMissing(into)
-          ? code.addStatement(
-                  "$T.add($L, $L::$L)", Elements.class, value, target, adder.add().name())
-              .build()
-          : code.addStatement("$L.forEach($L::$L)", value, target, adder.add().name()).build();
+      if (hop.to().mayBeMissing(into)) {
+        return code.addStatement(
+                "$T.add($L, $L::$L)", Elements.class, value, holder, adder.add().name())
+            .build();
+      }
+      return (adder.isDirect()
+              ? code.addStatement("$L.addAll($L)", holder, value)
+              : code.addStatement("$L.forEach($L::$L)", value, holder, adder.add().name()))
+          .build();
     }
     CodeBlock shown = Expressions.read(CodeBlock.of("$L", target), into.reader().orElseThrow());
     CodeBlock wanted;

@@ -76,6 +76,11 @@ public record ConceptLedger(
     return UnusedWord.of(concept(), words);
   }
 
+  /** The rows of which no word decided anything. */
+  public List<Row> unusedRows() {
+    return concept().rows().stream().filter(row -> UnusedWord.isUnused(row, words)).toList();
+  }
+
   /** The fields that the plan omits although something else accounts for them. */
   public List<Text> unusedOmissions() {
     return UnusedWord.omissions(concept(), words);

@@ -118,7 +118,9 @@ final class HopAccounting {
 
   private Accounted ofTarget(Field target) {
     Optional<TypeRef> slot =
-        setsAll ? slots.slot(target).or(() -> Optional.of(target.type())) : slots.slot(target);
+        setsAll && !isDerivedByRow(target)
+            ? slots.slot(target).or(() -> Optional.of(target.type()))
+            : slots.slot(target);
     Optional<Row> row = pairing.rowOf(target.name(), hop.to());
     Optional<GivenValue> given = row.flatMap(directives::given);
     if (given.isPresent()) {

@@ -213,6 +213,9 @@ public record HopLedger(
             .filter(adder -> isAccessible(adder.add()))
             .filter(
                 adder ->
+                    !adder.isDirect() || (hop.to().role() != Role.PERSISTENCE && !hop.changes()))
+            .filter(
+                adder ->
                     hop.to().role() != Role.PERSISTENCE
                         || adder.remove().filter(this::isAccessible).isPresent());
   }

@@ -9,7 +9,9 @@ import dev.shelftwin.shape.Access;
 import dev.shelftwin.shape.Container;
 import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.FieldRole;
+import dev.shelftwin.shape.FieldTrait;
 import dev.shelftwin.shape.Role;
+import dev.shelftwin.shape.Visibility;
 import java.util.EnumSet;
 import java.util.List;
 import java.util.Optional;
@@ -94,7 +96,7 @@ final class UnaccountedFields {
     if (other.isPresent()) {
       return stays(source, Side.SOURCE, "mapped by " + other.get(), row);
     }
-    if (!source.stored() || !isVisible(source, hop.from())) {
+    if (!source.stored() || !isVisible(source, hop.from()) || isInternal(source, hop.from())) {
       return Accounted.NOTHING;
     }
     return byDefault(hop.from(), source, Side.SOURCE)
@@ -104,6 +106,9 @@ final class UnaccountedFields {
   /** The mapping of a target field for which no source and no given value was found. */
   Accounted ofTarget(Field target, boolean canBeSet, boolean isParameter) {
     Optional<Row> row = pairing.rowOf(target.name(), hop.to());
+    if (row.isEmpty() && isInternal(target, hop.to())) {
+      return Accounted.NOTHING;
+    }
     if (hop.changes() && canBeSet && directives.keepsPrevious(target)) {
       return stays(target, Side.TARGET, "as it is", row);
     }
@@ -262,12 +267,28 @@ final class UnaccountedFields {
             .anyMatch(WRITTEN_BY_STORE::contains);
   }
 
+  /** Whether a field of a transfer type is in no document, and nothing outside can set it. */
+  private static boolean isInternal(Field field, ResolvedShape shape) {
+    return shape.role() == Role.TRANSFER
+        && field.has(FieldTrait.OMITTED_FROM_DOCUMENTS)
+        && field.writer().filter(UnaccountedFields::isOffered).isEmpty()
+        && !isParameter(field, shape);
+  }
+
+  private static boolean isOffered(Access writer) {
+    return writer.kind() == Access.Kind.METHOD || writer.visibility() == Visibility.PUBLIC;
+  }
+
+  private static boolean isParameter(Field field, ResolvedShape shape) {
+    return shape.shape().creators().stream()
+        .flatMap(creator -> creator.parameters().stream())
+        .anyMatch(parameter -> parameter.name().equals(field.name()));
+  }
+
   /** A domain type may store something that nobody outside can read or set. */
   static boolean isVisible(Field field, ResolvedShape shape) {
     return shape.role() != Role.DOMAIN
         || field.reader().filter(reader -> reader.kind() == Access.Kind.METHOD).isPresent()
-        || shape.shape().creators().stream()
-            .flatMap(creator -> creator.parameters().stream())
-            .anyMatch(parameter -> parameter.name().equals(field.name()));
+        || isParameter(field, shape);
   }
 }

@@ -28,9 +28,7 @@ public record UnusedWord(String what, Place at) {
   static List<UnusedWord> of(Concept concept, Set<PlanWord> used) {
     List<UnusedWord> unused = new ArrayList<>();
     for (Row row : concept.rows()) {
-      boolean decidesElsewhere =
-          row.role().isPresent() || !row.accept().isEmpty() || !row.limits().isEmpty();
-      if (!used.contains(row) && !decidesElsewhere) {
+      if (isUnused(row, used)) {
         unused.add(new UnusedWord("this row", row.at()));
         continue;
       }
@@ -46,6 +44,13 @@ public record UnusedWord(String what, Place at) {
     omissions(concept, used)
         .forEach(field -> unused.add(new UnusedWord("the omission of " + field, field.at())));
     return unused;
+  }
+
+  /** Whether nothing that a row says has decided anything. */
+  static boolean isUnused(Row row, Set<PlanWord> used) {
+    boolean decidesElsewhere =
+        row.role().isPresent() || !row.accept().isEmpty() || !row.limits().isEmpty();
+    return !used.contains(row) && !decidesElsewhere;
   }
 
   /** The omitted fields that are not among the used words. */

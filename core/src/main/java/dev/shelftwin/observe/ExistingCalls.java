@@ -74,7 +74,7 @@ public final class ExistingCalls implements ExistingMappers {
   private Optional<OfMethod> find(ExistingMapperObserver.Task task) {
     try {
       ExistingMapperObserver.Found found = observer.find(task);
-      return Optional.of(new OfMethod(found.owner(), found.call()));
+      return Optional.of(new OfMethod(found));
     } catch (RuntimeException | LinkageError cannot) {
       return Optional.empty(); // its observation says why
     }
@@ -83,14 +83,14 @@ public final class ExistingCalls implements ExistingMappers {
   /** Calls one method, always on a new object. */
   private final class OfMethod implements Call {
 
-    private final Class<?> owner;
+    private final ExistingMapperObserver.Found found;
     private final MapperCall call;
     private final TreeReader reader = new TreeReader(shapes, objects);
     private final Stubs.StubClasses stubClasses = new Stubs.StubClasses(shapes, objects, reader);
 
-    OfMethod(Class<?> owner, MapperCall call) {
-      this.owner = owner;
-      this.call = call;
+    OfMethod(ExistingMapperObserver.Found found) {
+      this.found = found;
+      this.call = found.call();
     }
 
     @Override
@@ -123,7 +123,7 @@ public final class ExistingCalls implements ExistingMappers {
         throws InvocationTargetException {
       @Nullable Object mapper =
           call.receiver() == MapperCall.Receiver.MAPPER
-              ? observer.instances().create(owner, stubs)
+              ? observer.instances(found).create(found.owner(), stubs)
               : null;
       List<@Nullable Object> others = new ArrayList<>();
       for (SlotTree.Root other : call.others()) {
@@ -134,7 +134,7 @@ public final class ExistingCalls implements ExistingMappers {
     }
 
     private @Nullable Object sample(SlotTree.Root other, Stubs stubs) {
-      SlotTree.Roots roots = SlotTree.of(List.of(other), shapes, objects, field -> true);
+      SlotTree.Roots roots = SlotTree.of(other, shapes, objects);
       return new SourceBuilder(objects)
           .build(
               roots.roots().get(0),

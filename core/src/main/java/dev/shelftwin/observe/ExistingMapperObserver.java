@@ -9,9 +9,12 @@ import dev.shelftwin.ledger.ConceptLedger;
 import dev.shelftwin.ledger.FieldMapping;
 import dev.shelftwin.ledger.HopLedger;
 import dev.shelftwin.ledger.Ledger;
+import dev.shelftwin.ledger.ResolvedShape;
 import dev.shelftwin.plan.ExistingMapper;
 import dev.shelftwin.plan.Text;
 import dev.shelftwin.shape.Field;
+import dev.shelftwin.shape.FieldRole;
+import dev.shelftwin.shape.Role;
 import dev.shelftwin.shape.Shapes;
 import dev.shelftwin.trial.ConcreteTypes;
 import dev.shelftwin.trial.Doubles;
@@ -25,11 +28,16 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.IntConsumer;
+import java.util.function.IntFunction;
 import java.util.function.Predicate;
 import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 
 /** Observes the mappers that the plan calls existing. */
 public final class ExistingMapperObserver {
+
+  /** How many types are tried behind an abstract type until a mapper accepts objects of one. */
+  private static final int MOST_CHOICES = 8;
 
   private final Ledger ledger;
   private final Shapes shapes;
@@ -159,22 +167,22 @@ public final class ExistingMapperObserver {
       arguments.add(new SlotTree.Root("", task.hop().hop().to().shape().type()));
     }
     arguments.addAll(call.others());
-    SlotTree.Roots roots = SlotTree.of(arguments, shapes, objects, isRequired(task));
-    MapperRuns runs =
-        new MapperRuns(
-            call,
-            owner,
-            roots,
-            instances(),
-            new SourceBuilder(objects),
-            new Stubs.StubClasses(shapes, objects, reader),
-            reader,
-            begins);
+    IntFunction<MapperRuns> byChoice =
+        choice ->
+            new MapperRuns(
+                call,
+                owner,
+                SlotTree.of(arguments, shapes, objects, isRequired(task), choice),
+                instances(found),
+                new SourceBuilder(objects),
+                new Stubs.StubClasses(shapes, objects, reader),
+                reader,
+                begins);
+    MapperRuns runs = accepted(byChoice, reader);
     Constants constants = Constants.of(owner);
     Observations seen =
         new MapperObserver(
                 runs,
-                roots,
                 objects,
                 reader,
                 AcceptedValues.of(task.concept(), task.hop().hop().from(), objects, reader),
@@ -199,6 +207,18 @@ public final class ExistingMapperObserver {
             .findings(seen, flows, expected));
   }
 
+  /** The runs of a mapper with the first types behind abstract ones of which it accepts objects. */
+  private MapperRuns accepted(IntFunction<MapperRuns> byChoice, TreeReader reader) {
+    MapperRuns first = byChoice.apply(0);
+    int choices = Math.min(first.roots().choices(), MOST_CHOICES);
+    DistinctValues values = new DistinctValues(objects, reader, 1);
+    return IntStream.range(0, choices == 1 ? 0 : choices)
+        .mapToObj(byChoice)
+        .filter(runs -> !runs.run(Bases.filled(runs.roots(), values)).failed())
+        .findFirst()
+        .orElse(first);
+  }
+
   /** A source that reaches nothing is lost only if the plan or its name pairs it. */
   private static Flow account(Flow flow, List<ExpectedFlow> expected) {
     boolean paired =
@@ -212,7 +232,7 @@ public final class ExistingMapperObserver {
   }
 
   /** A method of the plan in the users' classes. */
-  record Found(MapperName name, Class<?> owner, MapperCall call) {}
+  record Found(MapperName name, Class<?> owner, Class<?> target, MapperCall call) {}
 
   /**
    * Finds the method of a task.
@@ -229,12 +249,12 @@ public final class ExistingMapperObserver {
     Class<?> owner = load(name.owner());
     Class<?> from = objects.load(task.hop().hop().from().shape().type());
     Class<?> to = objects.load(task.hop().hop().to().shape().type());
-    return new Found(name, owner, call(owner, name, from, to));
+    return new Found(name, owner, to, call(owner, name, from, to));
   }
 
   /** Creates the objects that have the methods. */
-  Instances instances() {
-    return new Instances(ledger.plan(), objects, owners(), doubles);
+  Instances instances(Found found) {
+    return new Instances(ledger.plan(), objects, owners(), doubles, found.target());
   }
 
   private Class<?> load(String owner) {
@@ -274,7 +294,7 @@ public final class ExistingMapperObserver {
   /** The constants of the target's enumerations, which texts may name. */
   private List<String> names(Task task) {
     SlotTree.Root root = new SlotTree.Root("", task.hop().hop().to().shape().type());
-    return SlotTree.of(List.of(root), shapes, objects, field -> true).leaves().stream()
+    return SlotTree.of(root, shapes, objects).leaves().stream()
         .flatMap(leaf -> leaf.constants().stream())
         .filter(Enum.class::isInstance)
         .map(constant -> ((Enum<?>) constant).name())
@@ -282,9 +302,11 @@ public final class ExistingMapperObserver {
         .toList();
   }
 
-  /** The fields of the source that the plan says always have a value. */
+  /** The fields of the source that always have a value: by the plan, or as the key of a row. */
   private static Predicate<Field> isRequired(Task task) {
-    return field -> !task.hop().hop().from().mayBeMissing(field);
+    ResolvedShape from = task.hop().hop().from();
+    boolean isRow = from.role() == Role.PERSISTENCE;
+    return field -> !from.mayBeMissing(field) || (isRow && field.roles().contains(FieldRole.KEY));
   }
 
   private Set<Class<?>> owners() {

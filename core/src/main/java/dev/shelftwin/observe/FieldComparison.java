@@ -118,16 +118,34 @@ final class FieldComparison {
           "correct the mapper");
       return;
     }
-    for (String path : missing) {
-      if (!seen.unstable().contains(wanted.target())) {
-        drops(wanted, path);
-      }
+    if (!seen.unstable().contains(wanted.target())) {
+      missing.stream()
+          .map(path -> whole(path, wanted, paths, missing))
+          .distinct()
+          .forEach(path -> drops(wanted, path));
     }
     for (ObservedFlow flow : into) {
       if (flow.flow().sources().stream().anyMatch(paths::contains)) {
         details(flow, mapping, paths);
       }
     }
+  }
+
+  /** The outermost object within a source of which no part arrives. */
+  private static String whole(
+      String path, ExpectedFlow wanted, Set<String> paths, List<String> missing) {
+    String whole = path;
+    for (String outer = path; wanted.sources().stream().noneMatch(outer::equals); ) {
+      outer = outer.replaceFirst("(\\.[^.\\[{]+|\\[]|\\{[^}]*})$", "");
+      String object = outer;
+      if (!paths.stream()
+          .filter(one -> ExpectedFlow.isWithin(one, object))
+          .allMatch(missing::contains)) {
+        break;
+      }
+      whole = outer;
+    }
+    return whole;
   }
 
   private void details(ObservedFlow observed, Optional<FieldMapping> mapping, Set<String> paths) {

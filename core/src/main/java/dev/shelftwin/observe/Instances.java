@@ -4,6 +4,7 @@ import dev.shelftwin.plan.Plan;
 import dev.shelftwin.plan.Text;
 import dev.shelftwin.trial.Doubles;
 import dev.shelftwin.trial.UserObjects;
+import java.lang.reflect.Array;
 import java.lang.reflect.Constructor;
 import java.lang.reflect.InvocationTargetException;
 import java.lang.reflect.Method;
@@ -27,18 +28,22 @@ final class Instances {
   private final UserObjects objects;
   private final Set<Class<?>> mappers;
   private final Doubles doubles;
+  private final Class<?> target;
 
   /**
    * Creates objects of a plan.
    *
    * @param mappers the classes whose objects are real where others need them; all others are stubs
    * @param doubles the users' own, instead of stubs
+   * @param target the class whose objects they make, for those that ask for it
    */
-  Instances(Plan plan, UserObjects objects, Set<Class<?>> mappers, Doubles doubles) {
+  Instances(
+      Plan plan, UserObjects objects, Set<Class<?>> mappers, Doubles doubles, Class<?> target) {
     this.plan = plan;
     this.objects = objects;
     this.mappers = mappers;
     this.doubles = doubles;
+    this.target = target;
   }
 
   /**
@@ -138,6 +143,12 @@ final class Instances {
     }
     if (type.equals(Clock.class)) {
       return Clock.fixed(Instant.parse("2021-03-04T05:06:07Z"), ZoneOffset.UTC);
+    }
+    if (type.equals(Class.class)) {
+      return target;
+    }
+    if (type.isPrimitive()) {
+      return Array.get(Array.newInstance(type, 1), 0);
     }
     boolean given =
         plan.instances().containsKey(type.getCanonicalName())

@@ -9,11 +9,13 @@ import java.lang.reflect.Modifier;
 import java.lang.reflect.Parameter;
 import java.lang.reflect.ParameterizedType;
 import java.lang.reflect.Type;
+import java.lang.reflect.TypeVariable;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
@@ -106,12 +108,16 @@ record MapperCall(
     return name.parameters()
         .map(
             wanted ->
-                Stream.of(one.getParameterTypes())
-                    .map(Class::getTypeName)
-                    .map(type -> type.replace('$', '.'))
-                    .toList()
-                    .equals(wanted.stream().map(type -> type.replace('$', '.')).toList()))
+                wanted.size() == one.getParameterCount()
+                    && IntStream.range(0, wanted.size())
+                        .allMatch(index -> isNamed(one.getParameters()[index], wanted.get(index))))
         .orElse(true);
+  }
+
+  /** Whether a parameter has the type that the plan names; a type variable stands for any. */
+  private static boolean isNamed(Parameter parameter, String wanted) {
+    return parameter.getParameterizedType() instanceof TypeVariable
+        || parameter.getType().getTypeName().replace('$', '.').equals(wanted.replace('$', '.'));
   }
 
   private static Optional<MapperCall> of(

@@ -41,15 +41,14 @@ final class MapperObserver {
    */
   MapperObserver(
       MapperRuns runs,
-      SlotTree.Roots roots,
       UserObjects objects,
       TreeReader reader,
       AcceptedValues usual,
       Constants constants,
       List<String> names) {
-    this.repairs = new Repairs(runs, roots, usual, constants, names);
     this.runs = runs;
-    this.roots = roots;
+    this.roots = runs.roots();
+    this.repairs = new Repairs(runs, roots, usual, constants, names);
     this.objects = objects;
     this.reader = reader;
     this.constants = constants;

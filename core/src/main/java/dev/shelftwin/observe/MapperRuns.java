@@ -81,6 +81,11 @@ final class MapperRuns {
     return count;
   }
 
+  /** The slots of what the mapper is given. */
+  SlotTree.Roots roots() {
+    return roots;
+  }
+
   /** Whether two runs returned the same object, which can change. */
   boolean returnsOneObject() {
     return repeated;

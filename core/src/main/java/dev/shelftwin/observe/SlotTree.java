@@ -30,17 +30,24 @@ final class SlotTree {
   private final Shapes shapes;
   private final UserObjects objects;
   private final Predicate<Field> required;
+  private final int choice;
   private final List<Slot> roots = new ArrayList<>();
   private int count;
+  private int choices = 1;
 
-  private SlotTree(Shapes shapes, UserObjects objects, Predicate<Field> required) {
+  private SlotTree(Shapes shapes, UserObjects objects, Predicate<Field> required, int choice) {
     this.shapes = shapes;
     this.objects = objects;
     this.required = required;
+    this.choice = choice;
   }
 
-  /** The slots of several objects, each with the path that its values are named by. */
-  record Roots(List<Slot> roots, int count) {
+  /**
+   * The slots of several objects, each with the path that its values are named by.
+   *
+   * @param choices how many types at most can stand for one abstract type
+   */
+  record Roots(List<Slot> roots, int count, int choices) {
 
     Roots {
       roots = List.copyOf(roots);
@@ -62,33 +69,59 @@ final class SlotTree {
   /** The name and type of an object that a mapper is given. */
   record Root(String path, TypeRef type) {}
 
+  /** The slots of one object whose fields all have values. */
+  static Roots of(Root root, Shapes shapes, UserObjects objects) {
+    return of(List.of(root), shapes, objects, field -> true, 0);
+  }
+
   /**
    * The slots of the arguments of a mapper.
    *
    * @param required which fields always have a value, though their declarations do not say it
+   * @param choice which of the types that can stand for an abstract type does, counted from 0
    */
   static Roots of(
-      List<Root> arguments, Shapes shapes, UserObjects objects, Predicate<Field> required) {
+      List<Root> arguments,
+      Shapes shapes,
+      UserObjects objects,
+      Predicate<Field> required,
+      int choice) {
     for (int depth = MAX_DEPTH; ; depth--) {
-      SlotTree tree = new SlotTree(shapes, objects, required);
+      SlotTree tree = new SlotTree(shapes, objects, required, choice);
       for (Root root : arguments) {
-        tree.roots.add(tree.slot(root.path(), root.type(), Limits.NONE, false, Set.of(), depth));
+        Level level = new Level(Set.of(), depth, Object.class);
+        tree.roots.add(tree.slot(root.path(), root.type(), Limits.NONE, false, level));
       }
       if (tree.count <= ENOUGH || depth == 1) {
-        return new Roots(tree.roots, tree.count);
+        return new Roots(tree.roots, tree.count, tree.choices);
       }
     }
   }
 
-  private Slot slot(
-      String path, TypeRef declared, Limits limits, boolean missing, Set<String> open, int depth) {
+  /**
+   * Where a slot is.
+   *
+   * @param open the types that it is within
+   * @param depth how many levels may still follow
+   * @param holder what the variable behind it can hold
+   */
+  private record Level(Set<String> open, int depth, Class<?> holder) {
+
+    Level below(TypeRef type, Class<?> holder) {
+      Set<String> inside = new HashSet<>(open);
+      inside.add(type.qualifiedName());
+      return new Level(inside, depth - 1, holder);
+    }
+  }
+
+  private Slot slot(String path, TypeRef declared, Limits limits, boolean missing, Level level) {
     TypeRef type = declared.present();
     boolean mayBeMissing = (missing || declared.isOptional()) && !declared.isPrimitive();
     int index = count++;
     Optional<Container> container =
         Container.of(type).filter(kind -> !Container.element(type).equals(BYTE));
     if (container.isPresent()) {
-      return many(index, path, type, mayBeMissing, container.get(), open, depth);
+      return many(index, path, type, mayBeMissing, container.get(), level);
     }
     Optional<Shape> shape = shapes.find(type);
     boolean jdk = type.isPrimitive() || type.qualifiedName().startsWith("java.");
@@ -112,24 +145,45 @@ final class SlotTree {
               .toList();
       return new Slot.Leaf(index, path, type, limits, mayBeMissing, constants);
     }
-    List<Field> fields = shape.get().storedFields().toList();
+    Optional<Shape> row = path.isEmpty() ? Optional.empty() : standIn(shape.get(), level);
+    List<Field> fields =
+        shape.get().storedFields().flatMap(field -> stored(field, row).stream()).toList();
     if (!path.isEmpty() && isValueObject(shape.get(), fields)) {
       return new Slot.Leaf(index, path, type, limits, mayBeMissing, List.of());
     }
-    if (fields.isEmpty() || depth == 0 || open.contains(type.qualifiedName())) {
+    if (fields.isEmpty() || level.depth() == 0 || level.open().contains(type.qualifiedName())) {
       return new Slot.Opaque(index, path, type);
     }
-    Set<String> inside = new HashSet<>(open);
-    inside.add(type.qualifiedName());
+    Shape made = row.orElse(shape.get());
     List<Slot.Member> members = new ArrayList<>();
     for (Field field : fields) {
       String inner = path.isEmpty() ? field.name() : path + "." + field.name();
       boolean always = field.presence() == Presence.REQUIRED || required.test(field);
       members.add(
           new Slot.Member(
-              field, slot(inner, field.type(), field.limits(), !always, inside, depth - 1)));
+              field,
+              slot(
+                  inner,
+                  field.type(),
+                  field.limits(),
+                  !always,
+                  level.below(type, objects.holder(made.type(), field)))));
     }
-    return new Slot.Node(index, path, type, mayBeMissing, shape.get(), members);
+    return new Slot.Node(index, path, made.type(), mayBeMissing, made, members);
+  }
+
+  private Optional<Shape> standIn(Shape type, Level level) {
+    List<Shape> all =
+        objects.standIns(type).stream()
+            .filter(one -> level.holder().isAssignableFrom(objects.load(one.type())))
+            .toList();
+    choices = Math.max(choices, all.size());
+    return all.isEmpty() ? Optional.empty() : Optional.of(all.get(choice % all.size()));
+  }
+
+  /** A field of an abstract type as the row has it that stands for the type. */
+  private static Optional<Field> stored(Field field, Optional<Shape> row) {
+    return row.isPresent() ? row.get().field(field.name()) : Optional.of(field);
   }
 
   private static boolean isBinary(TypeRef type) {
@@ -154,16 +208,16 @@ final class SlotTree {
       TypeRef type,
       boolean mayBeMissing,
       Container container,
-      Set<String> open,
-      int depth) {
+      Level level) {
     TypeRef element = Container.element(type);
     boolean map = container == Container.MAP;
+    Level inside = new Level(level.open(), level.depth(), Object.class);
     List<Slot> elements = new ArrayList<>();
     List<Slot.Leaf> keys = new ArrayList<>();
     for (int place = 0; place < 2; place++) {
-      elements.add(slot(path + (map ? "{}" : "[]"), element, Limits.NONE, false, open, depth));
+      elements.add(slot(path + (map ? "{}" : "[]"), element, Limits.NONE, false, inside));
       if (map) {
-        Slot key = slot(path + "{key}", type.arguments().get(0), Limits.NONE, false, open, depth);
+        Slot key = slot(path + "{key}", type.arguments().get(0), Limits.NONE, false, inside);
         if (key instanceof Slot.Leaf leaf) {
           keys.add(leaf);
         }

@@ -289,8 +289,7 @@ final class Stubs {
 
   private @Nullable Object object(Class<?> raw, TypeRef named, String key) {
     SlotTree.Roots roots =
-        SlotTree.of(
-            List.of(new SlotTree.Root("", named)), classes.shapes, classes.objects, field -> true);
+        SlotTree.of(new SlotTree.Root("", named), classes.shapes, classes.objects);
     DistinctValues values =
         new DistinctValues(classes.objects, classes.reader, Math.floorMod(key.hashCode(), 5_000));
     if (roots.roots().get(0) instanceof Slot.Opaque) {

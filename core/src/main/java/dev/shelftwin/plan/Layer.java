@@ -48,6 +48,11 @@ public record Layer(
     return new Layer(name, role, packages, others, defaults, description, style, at);
   }
 
+  /** This layer with mappers of another style. */
+  public Layer with(MapperStyle others) {
+    return new Layer(name, role, packages, rules, defaults, description, others, at);
+  }
+
   /** This layer with other packages. */
   public Layer with(PackageScope others) {
     return new Layer(name, role, others, rules, defaults, description, style, at);

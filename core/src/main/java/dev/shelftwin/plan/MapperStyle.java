@@ -44,6 +44,12 @@ public record MapperStyle(
     Objects.requireNonNull(faultsOf, "faultsOf");
   }
 
+  /** The usual style, in one package. */
+  public static MapperStyle in(Text packageName) {
+    return new MapperStyle(
+        Optional.empty(), Optional.of(packageName), false, List.of(), List.of(), Optional.empty());
+  }
+
   /** How the names of all mappers end, such as Mapper; empty if the plan gives none. */
   public Optional<String> ending() {
     return name.map(Text::value)

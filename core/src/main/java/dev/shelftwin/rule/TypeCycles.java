@@ -17,6 +17,7 @@ import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
+import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
@@ -26,6 +27,8 @@ import java.util.stream.Stream;
  * children.
  */
 final class TypeCycles {
+
+  private static final Pattern GETTER = Pattern.compile("(get|is)\\P{Ll}.*");
 
   private final Shapes shapes;
   private final Set<String> visited = new HashSet<>();
@@ -93,12 +96,23 @@ final class TypeCycles {
         field
             .reader()
             .filter(reader -> reader.visibility() == Visibility.PUBLIC)
-            .filter(reader -> field.stored() || reader.kind() == Access.Kind.METHOD)
+            .filter(reader -> isProperty(owner, field, reader))
             .isPresent();
     return readable
         && !field.has(FieldTrait.OMITTED_FROM_DOCUMENTS)
+        && !field.has(FieldTrait.PARTLY_IN_DOCUMENTS)
         && !field.has(FieldTrait.REFERENCED_IN_DOCUMENTS)
         && !owner.has(ShapeTrait.REFERENCED_IN_DOCUMENTS);
+  }
+
+  /** A component of a record, a public field, a JavaBean's getter, or what an annotation names. */
+  private static boolean isProperty(Shape owner, Field field, Access reader) {
+    boolean component = field.stored() && owner.kind() == Shape.Kind.RECORD;
+    return component
+        || field.externalName().isPresent()
+        || (reader.kind() == Access.Kind.METHOD
+            ? GETTER.matcher(reader.name()).matches()
+            : field.stored());
   }
 
   /** The users' types in a type. */

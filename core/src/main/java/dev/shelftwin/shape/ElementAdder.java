@@ -15,4 +15,19 @@ public record ElementAdder(Access add, Optional<Access> remove) {
     Objects.requireNonNull(add, "add");
     Objects.requireNonNull(remove, "remove");
   }
+
+  /** The methods of the collection itself, which a getter shows. */
+  public static ElementAdder of(Access getter, TypeRef element) {
+    return new ElementAdder(
+        ofCollection("add", getter, element), Optional.of(ofCollection("remove", getter, element)));
+  }
+
+  private static Access ofCollection(String method, Access getter, TypeRef element) {
+    return new Access(Access.Kind.METHOD, method, element, Visibility.PUBLIC).through(getter);
+  }
+
+  /** Whether elements are added to the collection itself. */
+  public boolean isDirect() {
+    return add.through().isPresent();
+  }
 }

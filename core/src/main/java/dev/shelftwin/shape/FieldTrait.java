@@ -16,6 +16,8 @@ public enum FieldTrait {
   SORTED_WHEN_READ,
   /** The field is left out of documents such as JSON. */
   OMITTED_FROM_DOCUMENTS,
+  /** Documents leave out some fields of its value. */
+  PARTLY_IN_DOCUMENTS,
   /** What its getter returns cannot be changed, or is a copy. */
   READ_AS_COPY,
   /** In documents, an object that was written before is replaced by a reference to it. */

@@ -13,6 +13,8 @@ import java.util.Set;
  * @param rejected parameters and fields for which a constructor throws if they are null
  * @param copying methods without parameters that return a copy of a collection, or a view of it
  *     that cannot be changed
+ * @param held methods without parameters that return a collection of the object, which is always
+ *     there and can be changed
  * @param shown the fields that methods without parameters return, alone or in a copy, by the
  *     methods
  * @param written the fields that setters only assign, by the properties that the setters name
@@ -23,12 +25,13 @@ record BodyFacts(
     Map<String, Set<String>> annotations,
     Set<String> rejected,
     Set<String> copying,
+    Set<String> held,
     Map<String, String> shown,
     Map<String, String> written,
     Map<String, List<String>> filled) {
 
   static final BodyFacts NONE =
-      new BodyFacts(Map.of(), Set.of(), Set.of(), Map.of(), Map.of(), Map.of());
+      new BodyFacts(Map.of(), Set.of(), Set.of(), Set.of(), Map.of(), Map.of(), Map.of());
 
   /** The key of a constructor ({@code <init>}) or method with a descriptor (JVMS §4.3.3). */
   static String key(String name, String descriptor) {

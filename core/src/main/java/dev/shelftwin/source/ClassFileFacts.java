@@ -39,11 +39,15 @@ final class ClassFileFacts extends ClassVisitor {
     file.accept(type, ClassReader.SKIP_DEBUG | ClassReader.SKIP_FRAMES);
     ClassFileFacts facts = new ClassFileFacts(FilledFields.of(type));
     file.accept(facts, ClassReader.SKIP_FRAMES);
+    Map<String, String> shown = ShownFields.shown(type);
+    Set<String> held = HeldCollections.of(type, shown);
+    held.removeAll(facts.copying);
     return new BodyFacts(
         facts.annotations,
         facts.rejected,
         facts.copying,
-        ShownFields.shown(type),
+        held,
+        shown,
         ShownFields.written(type),
         facts.filled);
   }

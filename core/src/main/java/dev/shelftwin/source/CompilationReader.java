@@ -89,7 +89,7 @@ public final class CompilationReader implements Shapes {
 
   @Override
   public List<MethodSignature> methods(String qualifiedName) {
-    return reader.methods(qualifiedName);
+    return reader.methods(qualifiedName, packages()::contains);
   }
 
   /** The packages of the sources, and those that the sources import. */

@@ -10,6 +10,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.Function;
+import java.util.function.Predicate;
 import java.util.function.Supplier;
 import javax.lang.model.element.Modifier;
 import javax.lang.model.element.PackageElement;
@@ -111,14 +112,14 @@ final class ElementReader {
         && !nested.getModifiers().contains(Modifier.PRIVATE);
   }
 
-  List<MethodSignature> methods(String qualifiedName) {
+  List<MethodSignature> methods(String qualifiedName, Predicate<String> isOwn) {
     return complete(
         qualifiedName,
         () -> {
           List<MethodSignature> methods = new ArrayList<>();
           @Nullable TypeElement element = elements.getTypeElement(qualifiedName);
           if (element != null) {
-            signatures.addTo(methods, element);
+            signatures.addTo(methods, element, isOwn);
           }
           return methods;
         },

@@ -99,7 +99,7 @@ public final class JavaReader implements Shapes, AutoCloseable {
 
   @Override
   public List<MethodSignature> methods(String qualifiedName) {
-    return reader.methods(qualifiedName);
+    return reader.methods(qualifiedName, packages.names()::contains);
   }
 
   @Override

@@ -329,7 +329,18 @@ final class ShapeReader {
     }
     TypeRef element = Container.element(type);
     return taker("add", name, element, self, members)
-        .map(add -> new ElementAdder(add, taker("remove", name, element, self, members)));
+        .map(add -> new ElementAdder(add, taker("remove", name, element, self, members)))
+        .or(
+            () ->
+                members
+                    .getter(name)
+                    .filter(this::showsHeldCollection)
+                    .map(getter -> readBy(getter, self))
+                    .map(getter -> ElementAdder.of(getter, element)));
+  }
+
+  private boolean showsHeldCollection(ExecutableElement getter) {
+    return bodies.apply(owner(getter)).held().contains(getter.getSimpleName().toString());
   }
 
   private Optional<Access> taker(

@@ -100,7 +100,8 @@ final class ShownFields {
         .findFirst();
   }
 
-  private static List<AbstractInsnNode> code(MethodNode method) {
+  /** The instructions of a method, without labels and line numbers. */
+  static List<AbstractInsnNode> code(MethodNode method) {
     return StreamSupport.stream(method.instructions.spliterator(), false)
         .filter(instruction -> instruction.getOpcode() >= 0)
         .toList();

@@ -6,6 +6,7 @@ import dev.shelftwin.shape.TypeRef;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
+import java.util.function.Predicate;
 import javax.lang.model.element.ElementKind;
 import javax.lang.model.element.ExecutableElement;
 import javax.lang.model.element.Modifier;
@@ -29,8 +30,13 @@ final class Signatures {
     this.types = types;
   }
 
-  /** Adds those of a type, and of the types nested in it. */
-  void addTo(List<MethodSignature> methods, TypeElement owner) {
+  /**
+   * Adds those of a type, and of the types nested in it.
+   *
+   * @param isOwn whether a package is one of the users'; what a library's classes declare is not
+   *     added
+   */
+  void addTo(List<MethodSignature> methods, TypeElement owner, Predicate<String> isOwn) {
     TypeRef type = reader.read(owner);
     boolean noObjects =
         (owner.getKind() != ElementKind.CLASS && owner.getKind() != ElementKind.RECORD)
@@ -47,14 +53,19 @@ final class Signatures {
       methods.add(signature(type, method, (ExecutableType) method.asType(), noObjects));
     }
     if (!noObjects) {
-      addInherited(methods, owner, type, declared);
+      addInherited(methods, owner, type, declared, isOwn);
     }
-    ElementFilter.typesIn(owner.getEnclosedElements()).forEach(inner -> addTo(methods, inner));
+    ElementFilter.typesIn(owner.getEnclosedElements())
+        .forEach(inner -> addTo(methods, inner, isOwn));
   }
 
   /** Adds what a class inherits from generic classes, with its own types instead of parameters. */
   private void addInherited(
-      List<MethodSignature> methods, TypeElement owner, TypeRef type, Set<String> declared) {
+      List<MethodSignature> methods,
+      TypeElement owner,
+      TypeRef type,
+      Set<String> declared,
+      Predicate<String> isOwn) {
     DeclaredType own = (DeclaredType) owner.asType();
     TypeMirror level = owner.getSuperclass();
     while (level instanceof DeclaredType wider && level.getKind() == TypeKind.DECLARED) {
@@ -63,6 +74,7 @@ final class Signatures {
         Set<Modifier> modifiers = method.getModifiers();
         boolean inherited =
             !wider.getTypeArguments().isEmpty()
+                && isOwn.test(reader.read(element).packageName())
                 && !modifiers.contains(Modifier.STATIC)
                 && !modifiers.contains(Modifier.PRIVATE);
         if (declared.add(nameAndCount(method)) && inherited) {

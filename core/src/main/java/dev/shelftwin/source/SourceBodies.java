@@ -1,6 +1,8 @@
 package dev.shelftwin.source;
 
 import com.sun.source.tree.MethodTree;
+import com.sun.source.tree.VariableTree;
+import com.sun.source.util.TreePath;
 import com.sun.source.util.Trees;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -8,6 +10,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Predicate;
 import javax.lang.model.element.Element;
 import javax.lang.model.element.ExecutableElement;
 import javax.lang.model.element.Modifier;
@@ -24,13 +27,14 @@ final class SourceBodies {
 
   private final Trees trees;
   private final Descriptors descriptors;
+  private final Predicate<String> isOfJdk;
   private final CopiedCollections copied;
 
   SourceBodies(Elements elements, Types types, Trees trees) {
     this.trees = trees;
     this.descriptors = new Descriptors(elements, types);
-    this.copied =
-        new CopiedCollections(name -> elements.getTypeElement("java.util." + name) != null);
+    this.isOfJdk = name -> elements.getTypeElement("java.util." + name) != null;
+    this.copied = new CopiedCollections(isOfJdk);
   }
 
   /** What the bodies in the source of a type say; empty if there is no source of it. */
@@ -54,6 +58,14 @@ final class SourceBodies {
               });
     }
     Set<String> copying = new HashSet<>();
+    Set<String> held = new HashSet<>();
+    CreatedCollections created =
+        new CreatedCollections(
+            isOfJdk,
+            ElementFilter.fieldsIn(type.getEnclosedElements()).stream()
+                .flatMap(field -> variable(field).stream())
+                .toList(),
+            constructors.stream().flatMap(constructor -> tree(constructor).stream()).toList());
     Map<String, String> shown = new HashMap<>();
     Map<String, String> written = new HashMap<>();
     for (ExecutableElement method : methods) {
@@ -67,13 +79,23 @@ final class SourceBodies {
                     assigned.only(body.get()).ifPresent(field -> written.put(property, field)));
       } else if (body.isPresent() && method.getParameters().isEmpty()) {
         String name = method.getSimpleName().toString();
-        copied.field(body.get()).ifPresent(field -> shown.put(name, field));
+        Optional<String> field = copied.field(body.get());
+        field.ifPresent(found -> shown.put(name, found));
         if (copied.returnedBy(body.get())) {
           copying.add(name);
+        } else if (field.filter(created::isHeld).isPresent() || created.returns(body.get())) {
+          held.add(name);
         }
       }
     }
-    return new BodyFacts(Map.of(), rejected, copying, shown, written, filled);
+    return new BodyFacts(Map.of(), rejected, copying, held, shown, written, filled);
+  }
+
+  private Optional<VariableTree> variable(Element field) {
+    return Optional.ofNullable(trees.getPath(field))
+        .map(TreePath::getLeaf)
+        .filter(VariableTree.class::isInstance)
+        .map(VariableTree.class::cast);
   }
 
   /** A method with a body in a source; a default constructor has none there. */

@@ -31,7 +31,7 @@ public final class ConcreteTypes {
   List<Shape> of(Shape type) {
     return concrete().stream()
         .filter(candidate -> candidate.isSubtypeOf(type))
-        .filter(candidate -> type.kind() != Shape.Kind.INTERFACE || candidate.isEntity())
+        .filter(candidate -> type.kind() != Shape.Kind.INTERFACE || candidate.hasColumns())
         .toList();
   }
 

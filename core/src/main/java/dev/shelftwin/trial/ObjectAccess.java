@@ -165,12 +165,22 @@ final class ObjectAccess {
   /** Adds the elements of a container one by one. */
   void add(Object owner, Access add, @Nullable Object elements) throws InvocationTargetException {
     if (elements instanceof Collection<?> all) {
+      if (add.through().isPresent()) {
+        addAll(Objects.requireNonNull(read(owner, add.through().get())), all);
+        return;
+      }
       Class<?>[] types = {classes.load(add.type())};
       Method method = fitting(inherited(owner.getClass(), add.name()), types);
       for (Object element : all) {
         invoke(method, owner, element);
       }
     }
+  }
+
+  /** A collection of the users has elements of their types, which the ledger has checked. */
+  @SuppressWarnings("unchecked")
+  private static void addAll(Object collection, Collection<?> elements) {
+    ((Collection<Object>) collection).addAll(elements);
   }
 
   /** Creates an object with the constructor without parameters. */

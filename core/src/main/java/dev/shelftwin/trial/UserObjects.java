@@ -8,6 +8,7 @@ import dev.shelftwin.shape.Container;
 import dev.shelftwin.shape.Creator;
 import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.Limits;
+import dev.shelftwin.shape.Shape;
 import dev.shelftwin.shape.Shapes;
 import dev.shelftwin.shape.TypeRef;
 import java.lang.reflect.InvocationTargetException;
@@ -79,6 +80,27 @@ public final class UserObjects {
   /** Whether the plan names a method that creates samples of a type. */
   public boolean hasSampleMethod(TypeRef type) {
     return values.hasSampleMethod(type);
+  }
+
+  /** The types whose objects are samples of an abstract type; none for other types. */
+  public List<Shape> standIns(Shape type) {
+    return type.isAbstract() ? values.concreteTypes(type) : List.of();
+  }
+
+  /**
+   * What the variable of a field can hold, which may be less than its methods take.
+   *
+   * @return Object for a value that has no variable of its own
+   */
+  public Class<?> holder(TypeRef owner, Field field) {
+    for (@Nullable Class<?> level = load(owner); level != null; level = level.getSuperclass()) {
+      for (java.lang.reflect.Field declared : level.getDeclaredFields()) {
+        if (declared.getName().equals(field.member())) {
+          return declared.getType().equals(Optional.class) ? Object.class : declared.getType();
+        }
+      }
+    }
+    return Object.class;
   }
 
   /** A sample that is not null; empty if the type's own code rejects what was tried. */

@@ -180,11 +180,7 @@ final class ValueSampler {
   }
 
   private Source ofAbstract(Shape shape) {
-    List<Source> subtypes =
-        concrete.of(shape).stream()
-            .filter(one -> classes.has(one.type()))
-            .map(one -> source(one.type()))
-            .toList();
+    List<Source> subtypes = concreteTypes(shape).stream().map(one -> source(one.type())).toList();
     if (!subtypes.isEmpty()) {
       return (limits, random, depth) ->
           subtypes.get(random.nextInt(subtypes.size())).sample(limits, random, depth);
@@ -197,6 +193,11 @@ final class ValueSampler {
           shape.type().toString(),
           "no sample can be created (it is abstract); name a sample method in 'samples'");
     };
+  }
+
+  /** The types whose objects are samples of an abstract type. */
+  List<Shape> concreteTypes(Shape type) {
+    return concrete.of(type).stream().filter(one -> classes.has(one.type())).toList();
   }
 
   private SampleValue message(MessageType type, SampleValue plain) {

@@ -298,14 +298,61 @@ class DrafterTest {
                 package coop.kiln.api;
                 public record GLZ_ITEM(
                     String CODE, String NAME, boolean FOOD_SAFE, String FINISH, String NOTE) {}
+                package coop.kiln.model;
+                public class Terms {
+                  String court; String currency; int days; String carrier;
+                  public String getCourt() { return court; }
+                  public String getCurrency() { return currency; }
+                  public int getDays() { return days; }
+                  public String getCarrier() { return carrier; }
+                }
+                package coop.kiln.model;
+                public class SalesTerms extends Terms {}
+                package coop.kiln.store;
+                @jakarta.persistence.Entity
+                public class RepairTerms extends coop.kiln.model.Terms {
+                  @jakarta.persistence.Id Long id;
+                }
                 """);
     Draft draft = project.draft();
     assertThat(draft.text())
         .contains("# guess: types of the concept, by their fields: GLZ_ITEM of Glaze")
-        .contains("FOOD_SAFE");
+        .contains("FOOD_SAFE")
+        .doesNotContain("Sales");
     assertThat(project.with(draft).check())
         .extracting(Finding::rule)
-        .containsOnly(RuleId.LEAKED_NAME);
+        .containsOnly(RuleId.LEAKED_NAME, RuleId.UNNAMED_TYPE);
+  }
+
+  @Test
+  void aRowHasSeveralObjectsOnlyIfItHasTheirFieldsBesideEachOther() {
+    Project project =
+        new Project(folder)
+            .instead(
+                "",
+                """
+                package coop.kiln.store;
+                @jakarta.persistence.Entity
+                public class KilnCheckRow {
+                  @jakarta.persistence.Id Long id;
+                  public String loader;
+                  public String shelf;
+                  public String cone;
+                  public String opener;
+                  public String broken;
+                }
+                package coop.kiln.model;
+                public record LoadingCheck(String loader, String shelf, String cone) {}
+                package coop.kiln.model;
+                public record UnloadingCheck(String opener, String broken) {}
+                package coop.kiln.model;
+                public record ShelfCheck(String shelf, String loader, String broken) {}
+                """);
+    Draft draft =
+        project.draft(
+            new LayerPackage(Role.PERSISTENCE, "coop.kiln.store"),
+            new LayerPackage(Role.DOMAIN, "coop.kiln.model"));
+    assertThat(draft.concepts()).containsExactly("LoadingCheck", "UnloadingCheck");
   }
 
   @Test
@@ -388,10 +435,17 @@ class DrafterTest {
                   public static final class Requests {
                     public Glaze of(NewGlaze request) { return null; }
                   }
+                  public static class Plain {
+                    public GlazeRow row(Glaze glaze) { return null; }
+                  }
+                  public static final class Marked extends Plain {
+                    public GlazeRow row(Glaze glaze, String mark) { return null; }
+                  }
                   public abstract static class Rows<F, R> {
                     public R store(F from) { return null; }
                     public R checked(F from) { return null; }
                   }
+                  public static final class Cache extends HashMap<Glaze, GlazeRow> {}
                   public static final class GlazeRows extends Rows<Glaze, GlazeRow> {
                     @Override public GlazeRow checked(Glaze glaze) { return null; }
                   }
@@ -403,11 +457,14 @@ class DrafterTest {
         .contains("NewGlaze -> Glaze: coop.kiln.map.Glazes$Requests.of\n")
         .contains("coop.kiln.map.Glazes.views")
         .contains(
-            "Glaze -> GlazeRow:\n        [coop.kiln.map.Glazes$GlazeRows.checked,"
-                + " coop.kiln.map.Glazes$GlazeRows.store]\n")
+            "Glaze -> GlazeRow:\n"
+                + "        [coop.kiln.map.Glazes$Plain.row,\n"
+                + "         'coop.kiln.map.Glazes$Marked.row(coop.kiln.model.Glaze, java.lang.String)',\n"
+                + "         coop.kiln.map.Glazes$GlazeRows.checked, coop.kiln.map.Glazes$GlazeRows.store]\n")
         .contains("'coop.kiln.map.Glazes.view(coop.kiln.model.Glaze, java.util.Locale)'")
         .doesNotContain("GlazeService")
         .doesNotContain("abstractOne")
+        .doesNotContain("Cache")
         .doesNotContain("isSame");
   }
 
@@ -428,6 +485,7 @@ class DrafterTest {
         public String place;
         public String year;
         public JugRow() {}
+        public Long getId() { return id; }
         public String getCode() { return code; }
         public String getRemark() { return remark; }
         public long getSoak() { return soak; }
@@ -438,11 +496,11 @@ class DrafterTest {
       }
       package coop.kiln.api;
       public record JugView(
-          String code, String note, java.time.Duration soak, String kind, int width, int w2,
+          Long jugId, String code, String note, java.time.Duration soak, String kind, int width, int w2,
           String maker, String place, String year) {
         public static JugView of(coop.kiln.store.JugRow row) {
           return new JugView(
-              row.getCode(), row.getRemark(), java.time.Duration.ofSeconds(row.getSoak()), "JUG",
+              row.getId(), row.getCode(), row.getRemark(), java.time.Duration.ofSeconds(row.getSoak()), "JUG",
               row.getW(), row.getW(), row.getMaker(), row.getPlace(), row.getYear());
         }
       }
@@ -455,6 +513,9 @@ class DrafterTest {
     assertThat(draft.text())
         .contains(
             "# observed: the same field, as a mapper copies it:\n",
+            "JugRow.id = JugView.jugId (",
+            "- { store: id, api: jugId }",
+            "accept: { leaked-key: '?' }",
             "JugRow.remark = JugView.note (",
             "JugRow.w = JugView.width (",
             "- { store: remark, api: note }",
@@ -523,6 +584,95 @@ class DrafterTest {
     assertThat(project.with(draft).check())
         .extracting(Finding::rule)
         .containsOnly(RuleId.OPEN_QUESTION);
+  }
+
+  /** A response that only its own constructor can fill, and one with a field that nothing sets. */
+  private static final String READ_ONLY =
+      """
+      package coop.kiln.model;
+      public interface Label {
+        Long getId();
+        String getName();
+        Owner getOwner();
+      }
+      package coop.kiln.model;
+      public interface Owner {
+        Long getId();
+      }
+      package coop.kiln.store;
+      import jakarta.persistence.*;
+      @Entity
+      public class LabelImpl implements coop.kiln.model.Label {
+        @Id @GeneratedValue private Long id;
+        private String name;
+        private String colour;
+        private int size;
+        @ManyToOne private OwnerImpl owner;
+        @Override public Long getId() { return id; }
+        @Override public String getName() { return name; }
+        public void setName(String name) { this.name = name; }
+        public String getColour() { return colour; }
+        public void setColour(String colour) { this.colour = colour; }
+        public int getSize() { return size; }
+        public void setSize(int size) { this.size = size; }
+        @Override public coop.kiln.model.Owner getOwner() { return owner; }
+        public void setOwner(coop.kiln.model.Owner owner) { this.owner = (OwnerImpl) owner; }
+      }
+      package coop.kiln.store;
+      import jakarta.persistence.*;
+      @Entity
+      public class OwnerImpl implements coop.kiln.model.Owner {
+        @Id @GeneratedValue private Long id;
+        @Override public Long getId() { return id; }
+      }
+      package coop.kiln.api;
+      public class LabelXml {
+        private Long id;
+        private String name;
+        private String colour;
+        private int size;
+        public LabelXml() {}
+        CONSTRUCTOR
+        public Long getId() { return id; }
+        public String getName() { return name; }
+        public String getColour() { return colour; }
+        public int getSize() { return size; }
+        SETTERS
+      }
+      """;
+
+  /** Each case: members of the transfer type, what its plan says and does not say. */
+  static Stream<Arguments> readOnlyTypes() {
+    String copies =
+        """
+        public LabelXml(coop.kiln.model.Label label) {
+          this.id = label.getId();
+          this.name = label.getName();
+        }
+        """;
+    String setters =
+        """
+        public void setColour(String colour) { this.colour = colour; }
+        public void setSize(int size) { this.size = size; }
+        """;
+    return Stream.of(
+        of("", "", "api: { LabelXml: in }", "- { api: name"),
+        of("", setters, "- { store: name, in-only: { LabelXml: '?' } }", "api: name"),
+        of(copies, "", "LabelImpl -> LabelXml:", "owner.id, api: id"));
+  }
+
+  @ParameterizedTest(name = "{2}")
+  @MethodSource("readOnlyTypes")
+  void fieldsThatNothingCanSetOnlyComeIn(
+      String constructor, String setters, String said, String unsaid) {
+    Project project =
+        new Project(folder)
+            .instead("", READ_ONLY.replace("CONSTRUCTOR", constructor).replace("SETTERS", setters));
+    Draft draft =
+        project.draft(
+            new LayerPackage(Role.PERSISTENCE, "coop.kiln.store"),
+            new LayerPackage(Role.TRANSFER, "coop.kiln.api"));
+    assertThat(draft.text()).contains(said).doesNotContain(unsaid);
   }
 
   @Test

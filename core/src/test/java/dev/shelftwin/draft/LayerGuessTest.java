@@ -15,6 +15,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.Arguments;
+import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.MethodSource;
 
 /** Layers and concepts of projects in several styles, of which nothing is said. */
@@ -39,6 +40,17 @@ class LayerGuessTest {
                 "Kiln: KilnEntity both, PersistableKiln in, ReadableKiln out",
                 "Mug: MugEntity both, PersistableMug in, ReadableMug out",
                 "Vase: PersistableVase in, ReadableVase out, VaseEntity both")),
+        of(
+            "types that rows are made of and turned into are the domain",
+            rows("coop.kiln.rows", "", "Kiln", "Mug", "Vase")
+                    .replaceAll(
+                        "class (\\w+) \\{",
+                        "class $1Row {\n"
+                            + "  public $1Row(coop.kiln.model.$1 made) {}\n"
+                            + "  public coop.kiln.model.$1 made() { return null; }")
+                + types("coop.kiln.model", "", "", "Kiln", "Mug", "Vase")
+                + types("coop.kiln.model", "", "Query", "Kiln", "Mug", "Vase"),
+            List.of("Kiln: Kiln both", "Mug: Mug both", "Vase: Vase both")),
         of(
             "annotations for documents tell sent types, whatever their package says",
             rows("coop.kiln.jpa", "Jpa", "Kiln", "Mug")
@@ -172,6 +184,32 @@ class LayerGuessTest {
                         .sorted()
                         .collect(Collectors.joining(", ")))
         .containsExactlyElementsOf(expected);
+  }
+
+  /** Each case: the packages of two rows, and where mappers must be to reach their fields. */
+  @ParameterizedTest
+  @CsvSource({"coop.kiln.db, coop.kiln.db, true", "coop.kiln.db, coop.kiln.jpa, false"})
+  void mappersAreWhereTheyReachTheFieldsOfRows(String one, String other, boolean movable) {
+    Project project =
+        new Project(folder)
+            .instead(
+                "",
+                (rows(one, "", "Kiln", "Mug") + rows(other, "", "Vase"))
+                        .replaceAll("class (\\w+)", "class $1Row")
+                        .replace("Id Long", "Id @jakarta.persistence.GeneratedValue Long")
+                    + types("coop.kiln.desk.dto", "", "Dto", "Kiln", "Mug", "Vase"));
+    Draft draft = project.draft();
+    String where = "mappers:\n  package: coop.kiln.db\n";
+    if (movable) {
+      assertThat(draft.text())
+          .contains(
+              "# guess: the package of the mappers, where they reach the fields of rows: db\n")
+          .contains(where)
+          .doesNotContain("'?'");
+      assertThat(project.with(draft).check()).isEmpty();
+    } else {
+      assertThat(draft.text()).doesNotContain(where);
+    }
   }
 
   @Test

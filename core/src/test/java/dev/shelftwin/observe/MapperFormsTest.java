@@ -13,6 +13,7 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.Stream;
+import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.Arguments;
@@ -103,13 +104,20 @@ class MapperFormsTest {
       }
       package coop.kiln.map;
       public abstract class Views<R, V> {
+        private final Class<V> type;
+        protected Views(Class<V> type, boolean complete) {
+          this.type = java.util.Objects.requireNonNull(type);
+        }
         public V convert(R row) { return make(row); }
+        public V checked(R row) { return type.cast(make(row)); }
+        public V checked(R row, String language) { return make(row); }
         protected abstract V make(R row);
       }
       package coop.kiln.map;
       import coop.kiln.api.GlazeView;
       import coop.kiln.store.GlazeRow;
       public class GlazeViews extends Views<GlazeRow, GlazeView> {
+        public GlazeViews(Class<GlazeView> type, boolean complete) { super(type, complete); }
         @Override protected GlazeView make(GlazeRow row) { return GlazeView.from(row); }
       }
       package coop.kiln.map;
@@ -150,6 +158,7 @@ class MapperFormsTest {
         of("coop.kiln.map.Glazes.plain", "", ""),
         of("coop.kiln.map.Glazes$Nested.view", "", ""),
         of("coop.kiln.map.GlazeViews.convert", "", ""),
+        of("coop.kiln.map.GlazeViews.checked(coop.kiln.store.GlazeRow)", "", ""),
         of("coop.kiln.map.Glazes.overloaded(coop.kiln.store.GlazeRow)", "", ""),
         of(
             "coop.kiln.map.Glazes.labelled",
@@ -404,5 +413,163 @@ class MapperFormsTest {
         .flatExtracting(ObservedMapper::findings)
         .extracting(finding -> finding.rule().key())
         .containsExactly(rules.isEmpty() ? new String[0] : new String[] {rules});
+  }
+
+  /** The mapper takes an interface of the row, and accepts only rows behind others. */
+  @Test
+  void rowsStandForTheInterfacesBehindWhichTheyAreUsed() {
+    Project project =
+        new Project(folder)
+            .instead(
+                """
+                shelf-twin: 1
+                name: jars
+                code: { sources: src }
+                layers:
+                  store: { role: persistence, package: coop.kiln.store }
+                  api: { role: transfer, package: coop.kiln.api }
+                concepts:
+                  Jar:
+                    store: JarRow
+                    api: { JarView: out }
+                    fields:
+                      - { store: id, accept: { leaked-key: jars are addressed by it } }
+                      - { store: maker.name, api: maker }
+                      - { store: owners, api: owners, by: coop.kiln.api.JarView.names }
+                      - { store: lid.colour, api: lid }
+                    existing-mappers:
+                      JarRow -> JarView: coop.kiln.api.JarView.new
+                """,
+                """
+                package coop.kiln.store;
+                public interface Jar {
+                  Long getId();
+                  Potter getMaker();
+                  java.util.List<Potter> getOwners();
+                  Lid getLid();
+                }
+                package coop.kiln.store;
+                public interface Potter { String getName(); }
+                package coop.kiln.store;
+                public interface Lid { String getColour(); }
+                package coop.kiln.store;
+                import jakarta.persistence.*;
+                @Entity
+                public class PotterRow implements Potter {
+                  @Id String name;
+                  @Override public String getName() { return name; }
+                  public void setName(String name) { this.name = name; }
+                }
+                package coop.kiln.store;
+                import jakarta.persistence.*;
+                @Entity
+                public class GuestRow implements Potter {
+                  @Id String name;
+                  @Override public String getName() { return name; }
+                  public void setName(String name) { this.name = name; }
+                }
+                package coop.kiln.store;
+                @jakarta.persistence.Embeddable
+                public class LidParts implements Lid {
+                  String colour;
+                  @Override public String getColour() { return colour; }
+                  public void setColour(String colour) { this.colour = colour; }
+                }
+                package coop.kiln.store;
+                import jakarta.persistence.*;
+                import java.util.*;
+                @Entity
+                public class JarRow implements Jar {
+                  @Id @GeneratedValue private Long id;
+                  @ManyToOne private PotterRow maker;
+                  @ManyToMany(targetEntity = PotterRow.class) private List<Potter> owners;
+                  @Embedded private LidParts lid;
+                  @Override public Long getId() { return id; }
+                  @Override public Potter getMaker() { return maker; }
+                  public void setMaker(Potter maker) { this.maker = (PotterRow) maker; }
+                  @Override public List<Potter> getOwners() { return owners; }
+                  public void setOwners(List<Potter> owners) { this.owners = owners; }
+                  @Override public Lid getLid() { return lid; }
+                  public void setLid(Lid lid) { this.lid = (LidParts) lid; }
+                }
+                package coop.kiln.api;
+                import coop.kiln.store.*;
+                import java.util.*;
+                public class JarView {
+                  private final long id;
+                  private final String maker;
+                  private final List<String> owners;
+                  private final String lid;
+                  public JarView(Jar jar) {
+                    id = jar.getId();
+                    maker = jar.getMaker() == null ? null : ((PotterRow) jar.getMaker()).getName();
+                    owners = names(jar.getOwners());
+                    lid = jar.getLid() == null ? null : ((LidParts) jar.getLid()).getColour();
+                  }
+                  public static List<String> names(List<Potter> potters) {
+                    return potters == null
+                        ? null
+                        : potters.stream().map(one -> ((PotterRow) one).getName()).toList();
+                  }
+                  public long getId() { return id; }
+                  public String getMaker() { return maker; }
+                  public List<String> getOwners() { return owners; }
+                  public String getLid() { return lid; }
+                }
+                """);
+    assertThat(project.run(OpenProject::observe))
+        .singleElement()
+        .satisfies(mapper -> assertThat(mapper.findings()).isEmpty())
+        .satisfies(
+            mapper ->
+                assertThat(mapper.flows())
+                    .filteredOn(flow -> flow.target().isPresent())
+                    .extracting(flow -> flow.sources().toString())
+                    .contains("[id]", "[maker.name]", "[owners[].name]", "[lid.colour]"));
+  }
+
+  @Test
+  void anObjectOfWhichNothingArrivesIsReportedOnce() {
+    Project project =
+        new Project(folder)
+            .instead(
+                """
+                shelf-twin: 1
+                name: jars
+                code: { sources: src }
+                layers:
+                  model: { role: domain, package: coop.kiln.model }
+                  api: { role: transfer, package: coop.kiln.api }
+                concepts:
+                  Jar:
+                    model: Jar
+                    api: { JarView: out }
+                    existing-mappers:
+                      Jar -> JarView: coop.kiln.api.JarView.of
+                """,
+                """
+                package coop.kiln.model;
+                import java.util.*;
+                public record Jar(String code, Size inside, Size outside, Map<String, Size> lids) {}
+                package coop.kiln.model;
+                public record Size(int height, int width) {}
+                package coop.kiln.api;
+                import coop.kiln.model.*;
+                import java.util.*;
+                public record JarView(
+                    String code, Size inside, Size outside, Map<String, Size> lids) {
+                  public static JarView of(Jar jar) {
+                    Size inside = jar.inside() == null ? null : new Size(jar.inside().height(), 1);
+                    return new JarView(jar.code(), inside, null, Map.of());
+                  }
+                }
+                """);
+    assertThat(project.run(OpenProject::observe))
+        .flatExtracting(mapper -> mapper.findings())
+        .extracting(Finding::message)
+        .anySatisfy(message -> assertThat(message).startsWith("Jar.inside.width never reaches"))
+        .anySatisfy(message -> assertThat(message).startsWith("Jar.outside never reaches"))
+        .anySatisfy(message -> assertThat(message).startsWith("Jar.lids never reaches"))
+        .hasSize(3);
   }
 }

@@ -17,6 +17,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.Arguments;
+import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.MethodSource;
 
 /** Every rule on both sides of its border: what is marked is found there, and nothing else. */
@@ -209,6 +210,43 @@ class CheckTest {
                         "Optional<String> note) {\n  public String title() { return name; }\n}")
                     .with(
                         "public record GlazeView(", "public record GlazeView(\n    String title,")),
+        of(
+            "a computed field that a row derives, of an object that only an existing mapper makes",
+            project ->
+                project.instead(
+                    """
+                    shelf-twin: 1
+                    name: jars
+                    code: { sources: src }
+                    layers:
+                      store: { role: persistence, package: coop.kiln.store }
+                      model: { role: domain, package: coop.kiln.model }
+                    concepts:
+                      Jar:
+                        store: JarRow
+                        model: Jar
+                        fields:
+                          - { model: length, derived: from name }
+                        existing-mappers:
+                          JarRow -> Jar: coop.kiln.model.Jar.parsed
+                    """,
+                    """
+                    package coop.kiln.store;
+                    public class JarRow {
+                      public String name;
+                      public int length; //~ lossy-conversion
+                    }
+                    package coop.kiln.model;
+                    public final class Jar {
+                      private final String name;
+                      private Jar(String text) { this.name = text; }
+                      public static Jar parsed(coop.kiln.store.JarRow row, int from) {
+                        return new Jar(row.name.substring(from));
+                      }
+                      public String name() { return name; }
+                      public int length() { return name.length(); }
+                    }
+                    """)),
         of(
             "a row without a way to be made",
             project ->
@@ -615,5 +653,46 @@ class CheckTest {
 
   private static Arguments of(String name, UnaryOperator<Project> change) {
     return Arguments.of(name, change);
+  }
+
+  @ParameterizedTest
+  @CsvSource({
+    "com.fasterxml.jackson.annotation.JsonIgnore, , ''",
+    "com.fasterxml.jackson.annotation.JsonIgnore, public void setKind(String kind) {}, lost-field",
+    "java.lang.Deprecated, , lost-field"
+  })
+  void aFieldInNoDocumentThatNothingSetsNeedsNoAccount(
+      String annotation, String setter, String expected) {
+    Project project =
+        new Project(folder)
+            .instead(
+                """
+                shelf-twin: 1
+                name: jars
+                code: { sources: src }
+                layers:
+                  model: { role: domain, package: coop.kiln.model }
+                  api: { role: transfer, package: coop.kiln.api }
+                concepts:
+                  Jar:
+                    model: Jar
+                    api: JarDto
+                """,
+                """
+                package coop.kiln.model;
+                public record Jar(String code) {}
+                package coop.kiln.api;
+                public class JarDto {
+                  private String code;
+                  @%s private String kind = "jar";
+                  public String getCode() { return code; }
+                  public void setCode(String code) { this.code = code; }
+                  public String getKind() { return kind; }
+                  %s
+                }
+                """
+                    .formatted(annotation, setter == null ? "" : setter));
+    assertThat(project.check().stream().map(one -> one.rule().key()).sorted())
+        .containsExactly(expected.isEmpty() ? new String[0] : expected.split(" "));
   }
 }

@@ -141,6 +141,37 @@ class ExposureTest {
                             "KilnView kiln",
                             "@com.fasterxml.jackson.annotation.JsonIgnore KilnView kiln"))),
         of(
+            "a way back that a type leaves out by its name",
+            project ->
+                kilns(
+                    project,
+                    "out",
+                    "public record KilnView(String code, java.util.List<BatchView> batches) {}"
+                        + back.replace(
+                            "public record",
+                            "@com.fasterxml.jackson.annotation.JsonIgnoreProperties({\"kiln\"})\n"
+                                + "public record"))),
+        of(
+            "a way back that the first type leaves out",
+            project ->
+                kilns(
+                    project,
+                    "out",
+                    "public record KilnView(String code,\n"
+                        + "    @com.fasterxml.jackson.annotation.JsonIgnoreProperties(\"kiln\")"
+                        + " java.util.List<BatchView> batches) {}"
+                        + back)),
+        of(
+            "a method that converts and is no property",
+            project ->
+                kilns(
+                    project,
+                    "out",
+                    "public record KilnView(String code, java.util.List<BatchView> batches) {}"
+                        + back.replace(
+                            ", KilnView kiln) {}",
+                            ") {\n  public KilnView toKiln() { return null; }\n}"))),
+        of(
             "a request is not written",
             project ->
                 kilns(

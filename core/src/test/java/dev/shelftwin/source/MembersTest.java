@@ -1,5 +1,6 @@
 package dev.shelftwin.source;
 
+import static dev.shelftwin.testkit.Trials.assertHeld;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import dev.shelftwin.finding.Finding;
@@ -13,6 +14,7 @@ import dev.shelftwin.trial.Outcome;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -304,5 +306,60 @@ class MembersTest {
     int findings = filled ? 0 : 1;
     assertThat(project.checkCompiled()).extracting(Finding::message).hasSize(findings);
     assertThat(project.check()).extracting(Finding::message).hasSize(findings);
+  }
+
+  /**
+   * Each case: the field, the constructor, what the getter does, whether a mapper can add to it.
+   */
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      textBlock =
+          """
+          marks = new ArrayList<>() |                          | return marks;                         | true
+          marks                     | marks = new ArrayList<>(); | return this.marks;                  | true
+          marks                     |                          | if (marks == null) { marks = new ArrayList<String>(); } return this.marks; | true
+          marks                     |                          | return marks;                         | false
+          marks = List.of()         |                          | return marks;                         | false
+          marks = new ArrayList<>() |                          | return List.copyOf(marks);            | false
+          marks = new ArrayList<>() |                          | return Collections.unmodifiableList(marks); | false
+          """)
+  void aCollectionThatIsAlwaysThereIsFilledThroughItsGetter(
+      String field, @Nullable String constructor, String getter, boolean filled)
+      throws IOException {
+    Project project =
+        new Project(folder)
+            .instead(
+                """
+                shelf-twin: 1
+                name: mugs
+                code: { sources: src }
+                layers:
+                  model: { role: domain, package: coop.kiln.model }
+                  api: { role: transfer, package: coop.kiln.api }
+                concepts:
+                  Mug:
+                    model: Mug
+                    api: { MugView: out }
+                """,
+                """
+                package coop.kiln.model;
+                public record Mug(java.util.List<String> marks) {}
+                package coop.kiln.api;
+                import java.util.*;
+                public class MugView {
+                  private List<String> %s;
+                  public MugView() { %s }
+                  public List<String> getMarks() { %s }
+                }
+                """
+                    .formatted(field, constructor == null ? "" : constructor, getter));
+    assertThat(project.check().isEmpty()).isEqualTo(filled);
+    assertThat(project.checkCompiled().isEmpty()).isEqualTo(filled);
+    if (filled) {
+      assertThat(Project.text(project.run(OpenProject::generate), "MugApiMapper"))
+          .contains("Elements.add(mug.marks(), view.getMarks()::add);");
+      assertHeld(project.trial());
+    }
   }
 }
