@@ -1,5 +1,6 @@
 package dev.shelftwin.draft;
 
+import dev.shelftwin.facts.Frameworks;
 import dev.shelftwin.finding.RuleId;
 import dev.shelftwin.ledger.ConceptLedger;
 import dev.shelftwin.ledger.FieldMapping;
@@ -29,6 +30,9 @@ import java.util.stream.Stream;
  */
 final class LayerHabits {
 
+  /** How many annotations are one decision about the layer, not one about each of them. */
+  private static final int MANY = 6;
+
   private final Ledger ledger;
 
   LayerHabits(Ledger ledger) {
@@ -49,7 +53,22 @@ final class LayerHabits {
         accept.put(RuleId.OPEN_WRITE, question(layer));
       }
     }
+    if (layer.role() == Role.DOMAIN && writtenToDocuments(layer) >= MANY) {
+      accept.put(RuleId.LEAKED_ANNOTATION, question(layer));
+    }
     return new LayerDefaults(fields, accept);
+  }
+
+  /** How many types and fields of a layer have annotations for documents. */
+  private long writtenToDocuments(Layer layer) {
+    return shapes(layer)
+        .flatMap(
+            shape ->
+                Stream.concat(
+                    Stream.of(shape.shape().annotations()),
+                    shape.shape().fields().stream().map(Field::annotations)))
+        .filter(names -> names.stream().anyMatch(Frameworks::isForDocuments))
+        .count();
   }
 
   private static Acceptance question(Layer layer) {

@@ -38,10 +38,19 @@ public final class Frameworks {
 
   /** Whether a type says how objects are written to documents. */
   public static boolean isForDocuments(TypeRef type) {
-    return isForDocuments(type.packageName());
+    return isDocumentPackage(type.packageName());
   }
 
-  private static boolean isForDocuments(String packageName) {
+  /**
+   * Whether an annotation is one for documents.
+   *
+   * @param name its qualified name
+   */
+  public static boolean isForDocuments(String name) {
+    return isDocumentPackage(packageOf(name));
+  }
+
+  private static boolean isDocumentPackage(String packageName) {
     return JSON.contains(packageName) || XML.contains(packageName);
   }
 
@@ -50,7 +59,7 @@ public final class Frameworks {
     return Stream.concat(
             shape.annotations().stream(),
             shape.fields().stream().flatMap(field -> field.annotations().stream()))
-        .anyMatch(name -> isForDocuments(packageOf(name)));
+        .anyMatch(Frameworks::isForDocuments);
   }
 
   /** Annotations that name a property, or say whether it is there, and not how it is written. */
@@ -63,8 +72,7 @@ public final class Frameworks {
    * @param name its qualified name
    */
   public static boolean changesDocuments(String name) {
-    return isForDocuments(packageOf(name))
-        && !NAMING.contains(name.substring(name.lastIndexOf('.') + 1));
+    return isForDocuments(name) && !NAMING.contains(name.substring(name.lastIndexOf('.') + 1));
   }
 
   /**

@@ -31,8 +31,7 @@ final class LayerBreach implements Rule.Check<Layer> {
     }
     Set<String> directMappers = directMappers(context);
     Set<FieldId> leakedTypes = leakedTypes(context);
-    Set<FieldId> reported = new HashSet<>();
-    Stream<RuleMatch> breaches =
+    Stream<ClassDependency> breaches =
         context
             .dependenciesOf(layer)
             .filter(
@@ -43,12 +42,15 @@ final class LayerBreach implements Rule.Check<Layer> {
                         .isPresent())
             .filter(dependency -> !RuleContext.isAllowed(layer, dependency.to()))
             .filter(dependency -> !directMappers.contains(dependency.from().qualifiedName()))
-            .filter(dependency -> !leakedTypes.contains(id(dependency)))
-            .filter(dependency -> reported.add(id(dependency)))
-            .map(dependency -> match(layer, dependency, context));
+            .filter(
+                dependency ->
+                    !leakedTypes.contains(ClassUses.id(dependency.from(), dependency.to())));
     Stream<RuleMatch> unread =
         UnreadCode.of(layer.packages().roots(), layer.name(), layer.at(), context);
-    return Stream.concat(breaches, unread);
+    return Stream.concat(
+        ClassUses.byClass(breaches, use -> context.layerOf(use.to()).orElseThrow())
+            .map(uses -> match(layer, uses, context)),
+        unread);
   }
 
   private static boolean mayUse(Layer from, Layer to, RuleContext context) {
@@ -68,7 +70,7 @@ final class LayerBreach implements Rule.Check<Layer> {
         .forEach(
             shape ->
                 LeakedType.of(shape, context)
-                    .forEach(type -> leaked.add(id(topLevel(shape), type.erased()))));
+                    .forEach(type -> leaked.add(ClassUses.id(topLevel(shape), type.erased()))));
     return leaked;
   }
 
@@ -87,56 +89,24 @@ final class LayerBreach implements Rule.Check<Layer> {
         .collect(Collectors.toSet());
   }
 
-  private static RuleMatch match(Layer layer, ClassDependency dependency, RuleContext context) {
-    String used = context.layerOf(dependency.to()).map(Layer::name).orElseThrow();
+  private static RuleMatch match(Layer layer, ClassUses uses, RuleContext context) {
+    ClassDependency first = uses.first();
+    String used = context.layerOf(first.to()).map(Layer::name).orElseThrow();
+    String count = uses.isOne() ? "" : uses.all().size() + " types of the layer " + used + ": ";
     String message =
         "%s uses %s%s. The layer %s must not depend on %s."
-            .formatted(
-                dependency.from(),
-                dependency.to().qualifiedName(),
-                where(dependency),
-                layer.name(),
-                used);
+            .formatted(first.from(), count, uses.types(), layer.name(), used);
     return RuleMatch.of(
         new Finding(
             RuleId.LAYER_BREACH,
             layer.name(),
             Optional.empty(),
-            Optional.of(id(dependency)),
+            Optional.of(uses.id()),
             message,
             List.of(
                 Remedy.advice("pass what it needs from outside, in types of its own layer"),
-                allow(layer, dependency.to())),
-            context.dependencies().place(dependency)),
+                uses.allow(layer)),
+            context.dependencies().place(first)),
         layer);
-  }
-
-  static FieldId id(ClassDependency dependency) {
-    return id(dependency.from(), dependency.to());
-  }
-
-  private static FieldId id(TypeRef from, TypeRef to) {
-    return FieldId.ofDependency(from.toString(), to.toString());
-  }
-
-  /** The part of a class that uses another, as the end of a clause; empty for its declaration. */
-  static String where(ClassDependency dependency) {
-    return switch (dependency.member()) {
-      case "" -> "";
-      case "<init>" -> " in its constructor";
-      case "<clinit>" -> " in its constants";
-      default -> " in " + dependency.member();
-    };
-  }
-
-  /** The remedy that allows a layer to use a type. */
-  static Remedy allow(Layer layer, TypeRef type) {
-    return Remedy.advice(
-        "or allow it: add 'allowed-types: { "
-            + type.qualifiedName()
-            + ": \"why\" }' to the layer "
-            + layer.name()
-            + " at line "
-            + layer.at().line());
   }
 }

@@ -11,6 +11,8 @@ import dev.shelftwin.shape.Shape;
 import dev.shelftwin.shape.TypeRef;
 import java.util.Comparator;
 import java.util.List;
+import java.util.TreeMap;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
 /**
@@ -40,11 +42,11 @@ final class LeakedAnnotation implements Rule.Check<ConceptLedger> {
         .flatMap(
             declaring ->
                 leaks(declaring.annotations(), shape, context)
-                    .map(annotation -> onType(concept, shape, declaring, annotation)));
+                    .map(annotations -> onType(concept, shape, declaring, annotations)));
   }
 
   private static RuleMatch onType(
-      ConceptLedger concept, ResolvedShape shape, Shape declaring, TypeRef annotation) {
+      ConceptLedger concept, ResolvedShape shape, Shape declaring, List<TypeRef> annotations) {
     String inherited =
         declaring.equals(shape.shape())
             ? ""
@@ -52,8 +54,8 @@ final class LeakedAnnotation implements Rule.Check<ConceptLedger> {
     return new Matches(RuleId.LEAKED_ANNOTATION, concept)
         .ofShape(
             shape,
-            shape.shownName() + has(annotation) + inherited + ".",
-            List.of(remedy(annotation)),
+            shape.shownName() + has(annotations) + inherited + ".",
+            List.of(remedy(annotations.get(0))),
             shape.shape().place());
   }
 
@@ -63,25 +65,33 @@ final class LeakedAnnotation implements Rule.Check<ConceptLedger> {
         .flatMap(
             field ->
                 leaks(field.annotations(), shape, context)
-                    .map(annotation -> onField(concept, shape, field, annotation)));
+                    .map(annotations -> onField(concept, shape, field, annotations)));
   }
 
   private static RuleMatch onField(
-      ConceptLedger concept, ResolvedShape shape, Field field, TypeRef annotation) {
+      ConceptLedger concept, ResolvedShape shape, Field field, List<TypeRef> annotations) {
     Remedy accept =
         new PlanRows(concept).accept(RuleId.LEAKED_ANNOTATION, shape, field, "why it may be here");
     return new Matches(RuleId.LEAKED_ANNOTATION, concept)
         .ofField(
             shape,
             field,
-            shape.path(field) + has(annotation) + ".",
-            List.of(remedy(annotation), accept));
+            shape.path(field) + has(annotations) + ".",
+            List.of(remedy(annotations.get(0)), accept));
   }
 
   /** The predicate of a message whose subject is the annotated element. */
-  static String has(TypeRef annotation) {
-    String kind = Frameworks.isForDocuments(annotation) ? "document" : "persistence";
-    return " has the " + kind + " annotation " + annotation.qualifiedName();
+  private static String has(List<TypeRef> annotations) {
+    TypeRef first = annotations.get(0);
+    String kind = Frameworks.isForDocuments(first) ? "document" : "persistence";
+    return annotations.size() == 1
+        ? " has the " + kind + " annotation " + first.qualifiedName()
+        : " has "
+            + annotations.size()
+            + " "
+            + kind
+            + " annotations: "
+            + annotations.stream().map(TypeRef::qualifiedName).collect(Collectors.joining(", "));
   }
 
   static Remedy remedy(TypeRef annotation) {
@@ -91,14 +101,19 @@ final class LeakedAnnotation implements Rule.Check<ConceptLedger> {
             : "remove it, or move it to a type of the persistence layer");
   }
 
-  private static Stream<TypeRef> leaks(
+  /** Those for documents, and those for persistence. */
+  private static Stream<List<TypeRef>> leaks(
       List<String> annotations, ResolvedShape shape, RuleContext context) {
     return annotations.stream()
         .map(LeakedAnnotation::type)
         .filter(
             type ->
                 context.isPersistenceProduct(type)
-                    || (shape.role() == Role.DOMAIN && Frameworks.isForDocuments(type)));
+                    || (shape.role() == Role.DOMAIN && Frameworks.isForDocuments(type)))
+        .collect(
+            Collectors.groupingBy(Frameworks::isForDocuments, TreeMap::new, Collectors.toList()))
+        .values()
+        .stream();
   }
 
   private static TypeRef type(String name) {

@@ -1,7 +1,6 @@
 package dev.shelftwin.rule;
 
 import dev.shelftwin.facts.Frameworks;
-import dev.shelftwin.finding.FieldId;
 import dev.shelftwin.finding.Finding;
 import dev.shelftwin.finding.Remedy;
 import dev.shelftwin.finding.RuleId;
@@ -11,7 +10,6 @@ import dev.shelftwin.shape.ClassDependency;
 import dev.shelftwin.shape.Role;
 import dev.shelftwin.shape.Shape;
 import dev.shelftwin.shape.TypeRef;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
@@ -35,17 +33,31 @@ final class LeakedDependency implements Rule.Check<Layer> {
             .flatMap(ConceptLedger::shapes)
             .map(shape -> shape.shape().type().qualifiedName())
             .collect(Collectors.toSet());
-    Set<FieldId> reported = new HashSet<>();
+    Stream<ClassDependency> leaks =
+        context
+            .dependenciesOf(layer)
+            .filter(dependency -> isLeak(dependency, layer, context))
+            .filter(
+                dependency ->
+                    !mapped.contains(dependency.from().qualifiedName())
+                        || !isDeclared(dependency, context))
+            .filter(dependency -> !RuleContext.isAllowed(layer, dependency.to()));
+    return ClassUses.byClass(leaks, use -> kind(use, context))
+        .map(uses -> match(uses, layer, context));
+  }
+
+  /** What uses of one finding have in common. */
+  private static String kind(ClassDependency use, RuleContext context) {
+    String what = Frameworks.isForDocuments(use.to()) ? "document" : "persistence";
+    return what + (isAnnotation(use.to(), context) ? " annotation" : " type");
+  }
+
+  private static boolean isAnnotation(TypeRef type, RuleContext context) {
     return context
-        .dependenciesOf(layer)
-        .filter(dependency -> isLeak(dependency, layer, context))
-        .filter(
-            dependency ->
-                !mapped.contains(dependency.from().qualifiedName())
-                    || !isDeclared(dependency, context))
-        .filter(dependency -> !RuleContext.isAllowed(layer, dependency.to()))
-        .filter(dependency -> reported.add(LayerBreach.id(dependency)))
-        .map(dependency -> match(dependency, layer, context));
+        .shapes()
+        .find(type)
+        .filter(shape -> shape.kind() == Shape.Kind.ANNOTATION)
+        .isPresent();
   }
 
   private static boolean isLeak(ClassDependency dependency, Layer layer, RuleContext context) {
@@ -74,35 +86,25 @@ final class LeakedDependency implements Rule.Check<Layer> {
         || type.arguments().stream().anyMatch(argument -> mentions(argument, other));
   }
 
-  private static RuleMatch match(ClassDependency dependency, Layer layer, RuleContext context) {
-    TypeRef to = dependency.to();
-    boolean annotation =
-        context
-            .shapes()
-            .find(to)
-            .filter(shape -> shape.kind() == Shape.Kind.ANNOTATION)
-            .isPresent();
-    String message =
-        annotation
-            ? dependency.from() + LeakedAnnotation.has(to)
-            : dependency.from()
-                + " uses the "
-                + (Frameworks.isForDocuments(to) ? "document" : "persistence")
-                + " type "
-                + to.qualifiedName();
+  private static RuleMatch match(ClassUses uses, Layer layer, RuleContext context) {
+    ClassDependency first = uses.first();
+    String kind = kind(first, context);
+    boolean annotation = isAnnotation(first.to(), context);
+    String verb = annotation ? " has " : " uses ";
+    String what = uses.isOne() ? "the " + kind + " " : uses.all().size() + " " + kind + "s: ";
     Remedy remedy =
         annotation
-            ? LeakedAnnotation.remedy(to)
+            ? LeakedAnnotation.remedy(first.to())
             : Remedy.advice("let the layer that it belongs to convert it to a type of this layer");
     return RuleMatch.of(
         new Finding(
             annotation ? RuleId.LEAKED_ANNOTATION : RuleId.LEAKED_TYPE,
             layer.name(),
             Optional.empty(),
-            Optional.of(LayerBreach.id(dependency)),
-            message + LayerBreach.where(dependency) + ".",
-            List.of(remedy, LayerBreach.allow(layer, to)),
-            context.dependencies().place(dependency)),
+            Optional.of(uses.id()),
+            first.from() + verb + what + uses.types() + ".",
+            List.of(remedy, uses.allow(layer)),
+            context.dependencies().place(first)),
         layer);
   }
 }

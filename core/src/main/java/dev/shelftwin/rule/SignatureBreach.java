@@ -49,7 +49,7 @@ final class SignatureBreach implements Rule.Check<Ledger> {
             .formatted(
                 dependency.from(),
                 dependency.to().qualifiedName(),
-                LayerBreach.where(dependency),
+                ClassUses.where(dependency),
                 around.packageName(),
                 String.join(", ", around.mentions()));
     return RuleMatch.of(
@@ -57,7 +57,7 @@ final class SignatureBreach implements Rule.Check<Ledger> {
             RuleId.LAYER_BREACH,
             around.packageName(),
             Optional.empty(),
-            Optional.of(LayerBreach.id(dependency)),
+            Optional.of(ClassUses.id(dependency.from(), dependency.to())),
             message,
             List.of(
                 Remedy.advice("use types of the allowed layers in the signature"),

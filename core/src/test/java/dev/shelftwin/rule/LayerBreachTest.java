@@ -98,6 +98,34 @@ class LayerBreachTest {
   }
 
   @Test
+  void aClassThatUsesSeveralTypesOfALayerIsReportedOnce() throws Exception {
+    Project project =
+        new Project(folder)
+            .java(
+                """
+                package coop.kiln.model;
+                public class Peek {
+                  coop.kiln.api.GlazeView view;
+                  @jakarta.persistence.Column Object made(coop.kiln.store.GlazeRow row) {
+                    return view == null ? row : new coop.kiln.api.NewGlaze("", "", true, "", "");
+                  }
+                  java.sql.Connection open(java.sql.Statement statement) { return null; }
+                }
+                """)
+            .with("public record GlazeView(", "public record GlazeView(\n    String maker,")
+            .row("{ api: maker, given: { value: ours } }");
+    assertThat(project.checkCompiled())
+        .extracting(Finding::message)
+        .containsExactlyInAnyOrder(
+            "Peek uses 2 types of the layer api: GlazeView in made, NewGlaze in made."
+                + " The layer model must not depend on api.",
+            "Peek uses coop.kiln.store.GlazeRow in made."
+                + " The layer model must not depend on store.",
+            "Peek uses 2 persistence types: Statement in open, Connection in open.",
+            "Peek has the persistence annotation jakarta.persistence.Column in made.");
+  }
+
+  @Test
   void reportsAFailingRuleAndRunsTheOthers() {
     Project project = new Project(folder).with("String note;", "String note;\n  String maker;");
     ClassDependencies broken = mock(ClassDependencies.class);
