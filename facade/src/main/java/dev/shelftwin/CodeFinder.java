@@ -89,7 +89,7 @@ final class CodeFinder {
   private List<Path> folders(List<Located> all, String missing, boolean orJars) {
     List<Path> folders = new ArrayList<>();
     for (Located located : all) {
-      boolean jar = orJars && located.path().toString().endsWith(".jar") && located.exists();
+      boolean jar = orJars && located.path().toString().matches(".*[.][jw]ar") && located.exists();
       if (jar || Files.isDirectory(located.path())) {
         folders.add(located.path());
       } else {

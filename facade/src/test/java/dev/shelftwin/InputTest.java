@@ -124,21 +124,39 @@ class InputTest {
                     + "  public void show(coop.kiln.store.GlazeRow row) {}\n}\n")
             .write();
     project.checkCompiled();
-    Path classes = folder.resolve("classes");
-    Path jar = folder.resolve("glazes.jar");
-    try (ZipOutputStream zip = new ZipOutputStream(Files.newOutputStream(jar));
-        Stream<Path> files = Files.walk(classes)) {
-      for (Path file : files.filter(Files::isRegularFile).toList()) {
-        zip.putNextEntry(new ZipEntry(classes.relativize(file).toString()));
-        Files.copy(file, zip);
-      }
-    }
-    CodeOptions code = new CodeOptions(List.of(jar), List.of(), Twins.code().classPath());
+    CodeOptions code = new CodeOptions(List.of(jar("")), List.of(), Twins.code().classPath());
     try (ShelfTwin twin = ShelfTwin.open(project.planFile(), code)) {
       assertThat(twin.check().findings())
           .extracting(Finding::rule)
           .containsExactly(RuleId.LAYER_BREACH);
     }
+  }
+
+  @Test
+  void anArchiveWhoseClassesAreInNoPackageIsUnpacked() throws IOException {
+    new Project(folder).checkCompiled();
+    Path archive = jar("WEB-INF/classes/");
+    CodeOptions code = new CodeOptions(List.of(archive), List.of(), Twins.code().classPath());
+    DraftRequest request = new DraftRequest(folder.resolve("new.yaml"), code, List.of());
+    assertThatThrownBy(() -> PlanDraft.of(request))
+        .isInstanceOf(InputException.class)
+        .hasMessageContaining(archive.toString())
+        .hasMessageContaining("It keeps classes in WEB-INF/classes")
+        .hasMessageContaining("unpack it");
+  }
+
+  /** A jar with the compiled classes, in a folder of it. */
+  private Path jar(String prefix) throws IOException {
+    Path classes = folder.resolve("classes");
+    Path jar = folder.resolve(prefix.isEmpty() ? "glazes.jar" : "glazes.war");
+    try (ZipOutputStream zip = new ZipOutputStream(Files.newOutputStream(jar));
+        Stream<Path> files = Files.walk(classes)) {
+      for (Path file : files.filter(Files::isRegularFile).toList()) {
+        zip.putNextEntry(new ZipEntry(prefix + classes.relativize(file)));
+        Files.copy(file, zip);
+      }
+    }
+    return jar;
   }
 
   @Test

@@ -23,12 +23,16 @@ final class OpenFields {
 
   /** Source fields that are open, and generated keys, which need no target. */
   static List<Field> unpaired(HopLedger hop) {
-    Stream<Field> keys =
-        hop.mappings().stream()
-            .filter(mapping -> mapping instanceof FieldMapping.Stays stays && stays.row().isEmpty())
-            .flatMap(mapping -> mapping.sources().stream())
-            .filter(field -> field.roles().contains(FieldRole.KEY));
-    return Stream.concat(lost(hop).stream(), keys).toList();
+    return Stream.concat(lost(hop).stream(), keys(hop).stream()).toList();
+  }
+
+  /** Generated keys among the source fields that have no target. */
+  static List<Field> keys(HopLedger hop) {
+    return hop.mappings().stream()
+        .filter(mapping -> mapping instanceof FieldMapping.Stays stays && stays.row().isEmpty())
+        .flatMap(mapping -> mapping.sources().stream())
+        .filter(field -> field.roles().contains(FieldRole.KEY))
+        .toList();
   }
 
   /** Source fields without a target. */

@@ -141,6 +141,37 @@ final class PairGuesses {
                 .thenComparingDouble(field -> -words.similarity(NameWords.of(field.name()))));
   }
 
+  /** Generated keys that are shown under a name with the end of the concept's name. */
+  boolean shownKeys() {
+    boolean any = false;
+    for (HopLedger hop : concept.hops()) {
+      if (hop.hop().from().role() == Role.PERSISTENCE && hop.hop().from().equals(concept.hub())) {
+        for (Field key : OpenFields.keys(hop)) {
+          any |=
+              OpenFields.unfilled(hop).stream()
+                  .filter(shown -> isKeyOfConcept(shown, key))
+                  .filter(shown -> similarity.fit(key.type(), shown.type()))
+                  .filter(shown -> hop.hop().to().shape().field(key.name()).isEmpty())
+                  .findFirst()
+                  .filter(shown -> rows.pair(hop.hop(), key.name(), shown.name(), Guess.Kind.NAME))
+                  .isPresent();
+        }
+      }
+    }
+    return any;
+  }
+
+  private boolean isKeyOfConcept(Field shown, Field key) {
+    List<String> thing = NameWords.of(concept.name()).all();
+    List<String> words = NameWords.of(shown.name()).all();
+    List<String> end = NameWords.of(key.name()).all();
+    int owner = words.size() - end.size();
+    return owner > 0
+        && owner <= thing.size()
+        && words.subList(owner, words.size()).equals(end)
+        && words.subList(0, owner).equals(thing.subList(thing.size() - owner, thing.size()));
+  }
+
   /** A value of several fields in one layer that are separate fields in the other. */
   boolean parts() {
     boolean any = false;

@@ -45,6 +45,7 @@ final class RowGuesses {
             pairs::rowLookups,
             pairs::shownFieldsOfReferences,
             pairs::parts,
+            pairs::shownKeys,
             conversions::converters,
             pairs::renamedFields,
             values::givenValues,

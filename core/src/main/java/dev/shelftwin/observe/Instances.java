@@ -73,7 +73,10 @@ final class Instances {
     Class<?>[] parameters = constructor.getParameterTypes();
     @Nullable Object[] arguments = new Object[parameters.length];
     for (int index = 0; index < parameters.length; index++) {
-      arguments[index] = collaborator(parameters[index], stubs, depth);
+      arguments[index] =
+          isPlain(parameters[index])
+              ? stubs.argument(parameters[index], type, index)
+              : collaborator(parameters[index], stubs, depth);
     }
     try {
       constructor.setAccessible(true);
@@ -133,6 +136,14 @@ final class Instances {
 
   private static boolean isJdk(Class<?> type) {
     return type.getName().startsWith("java.") && !type.equals(Clock.class);
+  }
+
+  /** Whether values of a type differ enough to tell where they arrive. */
+  private static boolean isPlain(Class<?> type) {
+    return type.getName().startsWith("java.")
+        && !type.equals(Clock.class)
+        && !type.equals(Boolean.class)
+        && DistinctValues.knows(TypeRefs.of(type));
   }
 
   private @Nullable Object collaborator(Class<?> type, Stubs stubs, int depth)

@@ -245,6 +245,20 @@ final class Stubs {
       result = classes.expected.getOrDefault(signature, method.getReturnType());
     }
     @Nullable Object value = value(result, key + "." + method.getName() + "(" + asked + ")", 0);
+    note(value, name);
+    return value;
+  }
+
+  /** A value that only the caller of a constructor knows. */
+  @Nullable Object argument(Class<?> type, Class<?> owner, int index) {
+    String name = owner.getSimpleName() + ".new";
+    @Nullable Object value = value(type, name + index, 0);
+    note(value, name);
+    return value;
+  }
+
+  /** Notes which method gave a value. */
+  private void note(@Nullable Object value, String name) {
     Tree.values(classes.reader.read(value)).values().stream()
         .map(Tree.Value::shown)
         .filter(Objects::nonNull)
@@ -252,7 +266,6 @@ final class Stubs {
     if (value != null) {
       given.put(value, name);
     }
-    return value;
   }
 
   /** A value that depends only on the key. */

@@ -19,6 +19,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.Arguments;
+import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.MethodSource;
 
 /** Proposed plans, and what is added to plans that are there. */
@@ -353,6 +354,43 @@ class DrafterTest {
             new LayerPackage(Role.PERSISTENCE, "coop.kiln.store"),
             new LayerPackage(Role.DOMAIN, "coop.kiln.model"));
     assertThat(draft.concepts()).containsExactly("LoadingCheck", "UnloadingCheck");
+  }
+
+  /** Each case: the name of a row, a field of its view, whether that shows the row's own key. */
+  @ParameterizedTest
+  @CsvSource({
+    "FiringStatus, firingStatusId, true",
+    "FiringStatus, statusId, true",
+    "FiringComment, firingId, false",
+    "FiringComment, makerId, false"
+  })
+  void aKeyIsShownUnderTheNameOfItsThing(String name, String field, boolean own) {
+    Project project =
+        new Project(folder)
+            .instead(
+                "",
+                """
+                package coop.kiln.store;
+                import jakarta.persistence.*;
+                @Entity
+                public class %sRow {
+                  @Id @GeneratedValue private Long id;
+                  public String text;
+                  public Long getId() { return id; }
+                }
+                package coop.kiln.api;
+                public record %sView(Long %s, String text) {}
+                """
+                    .formatted(name, name, field));
+    Draft draft =
+        project.draft(
+            new LayerPackage(Role.PERSISTENCE, "coop.kiln.store"),
+            new LayerPackage(Role.TRANSFER, "coop.kiln.api"));
+    if (own) {
+      assertThat(draft.text()).contains("- { store: id, api: " + field + " }");
+    } else {
+      assertThat(draft.text()).doesNotContain("store: id,");
+    }
   }
 
   @Test

@@ -121,6 +121,19 @@ class MapperFormsTest {
         @Override protected GlazeView make(GlazeRow row) { return GlazeView.from(row); }
       }
       package coop.kiln.map;
+      import coop.kiln.api.GlazeView;
+      import coop.kiln.store.GlazeRow;
+      public class Marked {
+        private final String mark;
+        public Marked(String mark) { this.mark = mark; }
+        public GlazeView view(GlazeRow row) {
+          return new GlazeView(mark.isEmpty() ? "" : row.getCode(), row.getLabel(), row.getMaker());
+        }
+        public GlazeView marked(GlazeRow row) {
+          return new GlazeView(row.getCode(), row.getLabel(), mark.strip());
+        }
+      }
+      package coop.kiln.map;
       public final class Objects {
         private Objects() {}
         public static Labels labels() { return new Labels(null); }
@@ -160,6 +173,11 @@ class MapperFormsTest {
         of("coop.kiln.map.GlazeViews.convert", "", ""),
         of("coop.kiln.map.GlazeViews.checked(coop.kiln.store.GlazeRow)", "", ""),
         of("coop.kiln.map.Glazes.overloaded(coop.kiln.store.GlazeRow)", "", ""),
+        of("coop.kiln.map.Marked.view", "", ""),
+        of(
+            "coop.kiln.map.Marked.marked",
+            "",
+            "mapper-drops: GlazeRow.maker never reaches GlazeView.maker"),
         of(
             "coop.kiln.map.Glazes.labelled",
             "instances: { Labels: coop.kiln.map.Objects.labels }\n",
