@@ -102,9 +102,9 @@ final class MapperGuesses {
   /** The names of the methods that map a hop, as the plan writes them. */
   List<Text> methods(ConceptLedger concept, HopLedger hop) {
     Shape source = hop.hop().from().shape();
-    Shape target = hop.hop().to().shape();
     TypeRef from = source.type().erased();
-    TypeRef to = target.type().erased();
+    TypeRef to = hop.hop().to().shape().type().erased();
+    Set<TypeRef> asSource = abstractions(source);
     boolean canBeFilled = canBeFilled(hop.hop().to());
     boolean sourceCanBeFilled = canBeFilled(hop.hop().from());
     String generated = MapperNames.qualifiedName(concept, hop.hop().outer().layer());
@@ -116,16 +116,14 @@ final class MapperGuesses {
         .filter(method -> !method.owner().qualifiedName().equals(generated))
         .filter(
             method ->
-                maps(method, source, target)
+                maps(method, from, asSource, to)
                     || (canBeFilled && fills(method, from, to, sourceCanBeFilled)))
         .map(method -> new Text(nameOf(method), here))
         .toList();
   }
 
-  private static boolean maps(MethodSignature method, Shape source, Shape target) {
-    TypeRef from = source.type().erased();
-    TypeRef to = target.type().erased();
-    Set<TypeRef> asSource = abstractions(source);
+  private static boolean maps(
+      MethodSignature method, TypeRef from, Set<TypeRef> asSource, TypeRef to) {
     boolean takes = method.parameters().stream().anyMatch(type -> isOrHolds(type, asSource));
     if (method.isConstructor()) {
       return takes && method.owner().equals(to);
