@@ -48,7 +48,7 @@ final class CreatedCollections {
     List<Set<String>> created =
         constructors.stream()
             .map(constructor -> constructor.getBody().getStatements())
-            .filter(body -> body.isEmpty() || !body.get(0).toString().startsWith("this("))
+            .filter(body -> body.isEmpty() || !callsAnother(body.get(0)))
             .map(this::created)
             .toList();
     Set<String> all = new HashSet<>(created.isEmpty() ? Set.of() : created.get(0));
@@ -72,6 +72,14 @@ final class CreatedCollections {
         && name(returned.getExpression())
             .filter(created(then.getStatements())::contains)
             .isPresent();
+  }
+
+  /** Whether a constructor leaves its work to another one. */
+  private static boolean callsAnother(StatementTree first) {
+    return first instanceof ExpressionStatementTree statement
+        && statement.getExpression() instanceof MethodInvocationTree call
+        && call.getMethodSelect() instanceof IdentifierTree name
+        && name.getName().contentEquals("this");
   }
 
   private Set<String> created(List<? extends StatementTree> statements) {

@@ -1,6 +1,8 @@
 package dev.shelftwin.source;
 
+import com.sun.source.tree.ClassTree;
 import com.sun.source.tree.MethodTree;
+import com.sun.source.tree.Tree;
 import com.sun.source.tree.VariableTree;
 import com.sun.source.util.TreePath;
 import com.sun.source.util.Trees;
@@ -18,6 +20,7 @@ import javax.lang.model.element.TypeElement;
 import javax.lang.model.util.ElementFilter;
 import javax.lang.model.util.Elements;
 import javax.lang.model.util.Types;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Reads from sources what {@link ClassFileFacts} reads from class files. The sources are only
@@ -43,13 +46,14 @@ final class SourceBodies {
   }
 
   private BodyFacts read(TypeElement type) {
+    Map<Element, Tree> members = members(type);
     List<ExecutableElement> constructors = ElementFilter.constructorsIn(type.getEnclosedElements());
     List<ExecutableElement> methods = ElementFilter.methodsIn(type.getEnclosedElements());
     Map<String, List<String>> filled = new HashMap<>();
     AssignedParameters assigned = new AssignedParameters(type);
     Set<String> rejected = new HashSet<>();
     for (ExecutableElement constructor : constructors) {
-      tree(constructor)
+      tree(members.get(constructor))
           .ifPresent(
               body -> {
                 List<String> fields = assigned.byConstructor(constructor, body);
@@ -63,13 +67,17 @@ final class SourceBodies {
         new CreatedCollections(
             isOfJdk,
             ElementFilter.fieldsIn(type.getEnclosedElements()).stream()
-                .flatMap(field -> variable(field).stream())
+                .map(members::get)
+                .filter(VariableTree.class::isInstance)
+                .map(VariableTree.class::cast)
                 .toList(),
-            constructors.stream().flatMap(constructor -> tree(constructor).stream()).toList());
+            constructors.stream()
+                .flatMap(constructor -> tree(members.get(constructor)).stream())
+                .toList());
     Map<String, String> shown = new HashMap<>();
     Map<String, String> written = new HashMap<>();
     for (ExecutableElement method : methods) {
-      Optional<MethodTree> body = tree(method);
+      Optional<MethodTree> body = tree(members.get(method));
       if (method.getModifiers().contains(Modifier.STATIC)) {
         body.ifPresent(made -> filled.put(descriptors.key(method), assigned.byMethod(made)));
       } else if (body.isPresent() && method.getParameters().size() == 1) {
@@ -91,17 +99,23 @@ final class SourceBodies {
     return new BodyFacts(Map.of(), rejected, copying, held, shown, written, filled);
   }
 
-  private Optional<VariableTree> variable(Element field) {
-    return Optional.ofNullable(trees.getPath(field))
-        .map(TreePath::getLeaf)
-        .filter(VariableTree.class::isInstance)
-        .map(VariableTree.class::cast);
+  /** The trees of a type's members; to look for each of them would search the whole type. */
+  private Map<Element, Tree> members(TypeElement type) {
+    TreePath path = trees.getPath(type);
+    Map<Element, Tree> members = new HashMap<>();
+    for (Tree member : ((ClassTree) path.getLeaf()).getMembers()) {
+      @Nullable Element element = trees.getElement(new TreePath(path, member));
+      if (element != null) {
+        members.put(element, member);
+      }
+    }
+    return members;
   }
 
   /** A method with a body in a source; a default constructor has none there. */
-  private Optional<MethodTree> tree(Element method) {
-    return trees.getTree(method) instanceof MethodTree tree && tree.getBody() != null
-        ? Optional.of(tree)
+  private static Optional<MethodTree> tree(@Nullable Tree member) {
+    return member instanceof MethodTree method && method.getBody() != null
+        ? Optional.of(method)
         : Optional.empty();
   }
 }
