@@ -29,7 +29,7 @@ final class FieldOverlap {
     return shape.fields().stream().map(field -> NameWords.of(field.name())).distinct().toList();
   }
 
-  /** The names that both have, without those that fields of any type have. */
+  /** The field names that both types have, without those of any type, such as id and name. */
   Set<String> common() {
     Set<String> common = joined(telling(these));
     common.retainAll(joined(those));

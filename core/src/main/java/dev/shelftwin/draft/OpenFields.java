@@ -21,7 +21,7 @@ final class OpenFields {
     return Stream.concat(withoutTarget(hop).stream(), mismatched).distinct().toList();
   }
 
-  /** Source fields that are open, and generated keys, which need no target. */
+  /** Lost source fields, and generated keys that have no target, which are not lost. */
   static List<Field> unpaired(HopLedger hop) {
     return Stream.concat(lost(hop).stream(), keys(hop).stream()).toList();
   }

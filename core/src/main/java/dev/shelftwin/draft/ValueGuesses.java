@@ -147,7 +147,7 @@ final class ValueGuesses {
     return back(hop).flatMap(out -> out.outOf(field)).anyMatch(FieldMapping::isCarried);
   }
 
-  /** Whether the target of a hop also sets a field of its source. */
+  /** Whether requests set a field of the source: the hop in the other direction writes it. */
   private boolean isTaken(HopLedger hop, Field field) {
     return back(hop)
         .flatMap(in -> in.into(field.name()).stream())

@@ -7,6 +7,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Stream;
 
 /**
  * The findings that a project had when the baseline was saved; later findings are new. A finding is
@@ -24,7 +25,7 @@ public record Baseline(Map<Known, Integer> known) {
   /** A baseline of the given findings. */
   public static Baseline of(List<Finding> findings) {
     Map<Known, Integer> known = new LinkedHashMap<>();
-    findings.forEach(finding -> known.merge(Known.of(finding), 1, Integer::sum));
+    findings.stream().flatMap(Known::parts).forEach(part -> known.merge(part, 1, Integer::sum));
     return new Baseline(known);
   }
 
@@ -33,7 +34,9 @@ public record Baseline(Map<Known, Integer> known) {
     Map<Known, Integer> left = new HashMap<>(known);
     List<Finding> fresh = new ArrayList<>();
     for (Finding finding : findings) {
-      if (left.merge(Known.of(finding), -1, Integer::sum) < 0) {
+      List<Integer> counts =
+          Known.parts(finding).map(part -> left.merge(part, -1, Integer::sum)).toList();
+      if (counts.stream().anyMatch(count -> count < 0)) {
         fresh.add(finding);
       }
     }
@@ -42,8 +45,9 @@ public record Baseline(Map<Known, Integer> known) {
 
   /** The number of findings in the baseline that are not found any more. */
   public int gone(List<Finding> findings) {
-    int all = known.values().stream().mapToInt(Integer::intValue).sum();
-    return all - (findings.size() - newOnes(findings).size());
+    Map<Known, Integer> left = new HashMap<>(known);
+    findings.stream().flatMap(Known::parts).forEach(part -> left.merge(part, -1, Integer::sum));
+    return left.values().stream().mapToInt(count -> Math.max(count, 0)).sum();
   }
 
   /**
@@ -60,12 +64,23 @@ public record Baseline(Map<Known, Integer> known) {
 
     /** The identity of a finding. */
     public static Known of(Finding finding) {
+      return of(finding, finding.field());
+    }
+
+    /** Those of a finding about several dependencies, so that one more is new. */
+    static Stream<Known> parts(Finding finding) {
+      return finding.field().isEmpty()
+          ? Stream.of(of(finding))
+          : finding.field().get().parts().map(part -> of(finding, Optional.of(part)));
+    }
+
+    private static Known of(Finding finding, Optional<FieldId> field) {
       return new Known(
           finding.rule().key(),
           finding.concept(),
           finding.hop().map(HopId::toString),
-          finding.field().map(FieldId::toString),
-          finding.field().isPresent() ? "" : finding.message());
+          field.map(FieldId::toString),
+          field.isPresent() ? "" : finding.message());
     }
   }
 }

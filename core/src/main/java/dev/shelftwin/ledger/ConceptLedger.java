@@ -76,7 +76,7 @@ public record ConceptLedger(
     return UnusedWord.of(concept(), words);
   }
 
-  /** The rows of which no word decided anything. */
+  /** The rows without an effect. */
   public List<Row> unusedRows() {
     return concept().rows().stream().filter(row -> UnusedWord.isUnused(row, words)).toList();
   }

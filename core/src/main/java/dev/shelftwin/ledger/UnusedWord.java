@@ -46,7 +46,7 @@ public record UnusedWord(String what, Place at) {
     return unused;
   }
 
-  /** Whether nothing that a row says has decided anything. */
+  /** Whether a row has no effect. */
   static boolean isUnused(Row row, Set<PlanWord> used) {
     boolean decidesElsewhere =
         row.role().isPresent() || !row.accept().isEmpty() || !row.limits().isEmpty();

@@ -81,7 +81,7 @@ final class MapperRuns {
     return count;
   }
 
-  /** The slots of what the mapper is given. */
+  /** The slots of the mapper's arguments. */
   SlotTree.Roots roots() {
     return roots;
   }

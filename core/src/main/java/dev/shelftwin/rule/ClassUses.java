@@ -50,24 +50,28 @@ record ClassUses(List<ClassDependency> all) {
   }
 
   FieldId id() {
-    return id(first().from(), first().to());
+    return FieldId.ofDependencies(
+        first().from().toString(), all.stream().map(use -> use.to().toString()).toList());
   }
 
   static FieldId id(TypeRef from, TypeRef to) {
     return FieldId.ofDependency(from.toString(), to.toString());
   }
 
-  /** The types, each with the member that uses it first. */
+  /** The used types as text, each with the first member that uses it. */
   String types() {
     if (isOne()) {
       return first().to().qualifiedName() + where(first());
     }
     int more = all.size() - MOST_SHOWN;
-    return all.stream()
-            .limit(MOST_SHOWN)
-            .map(use -> use.to() + where(use))
-            .collect(Collectors.joining(", "))
+    return all.stream().limit(MOST_SHOWN).map(ClassUses::shown).collect(Collectors.joining(", "))
         + (more > 0 ? " and " + more + " more" : "");
+  }
+
+  private static String shown(ClassDependency use) {
+    return use.member().isEmpty()
+        ? use.to().toString()
+        : use.to() + " (" + where(use).strip() + ")";
   }
 
   /** The part of a class that uses another, as the end of a clause; empty for its declaration. */

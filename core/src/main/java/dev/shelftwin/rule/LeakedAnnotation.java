@@ -11,8 +11,6 @@ import dev.shelftwin.shape.Shape;
 import dev.shelftwin.shape.TypeRef;
 import java.util.Comparator;
 import java.util.List;
-import java.util.TreeMap;
-import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
 /**
@@ -42,11 +40,11 @@ final class LeakedAnnotation implements Rule.Check<ConceptLedger> {
         .flatMap(
             declaring ->
                 leaks(declaring.annotations(), shape, context)
-                    .map(annotations -> onType(concept, shape, declaring, annotations)));
+                    .map(annotation -> onType(concept, shape, declaring, annotation)));
   }
 
   private static RuleMatch onType(
-      ConceptLedger concept, ResolvedShape shape, Shape declaring, List<TypeRef> annotations) {
+      ConceptLedger concept, ResolvedShape shape, Shape declaring, TypeRef annotation) {
     String inherited =
         declaring.equals(shape.shape())
             ? ""
@@ -54,8 +52,8 @@ final class LeakedAnnotation implements Rule.Check<ConceptLedger> {
     return new Matches(RuleId.LEAKED_ANNOTATION, concept)
         .ofShape(
             shape,
-            shape.shownName() + has(annotations) + inherited + ".",
-            List.of(remedy(annotations.get(0))),
+            shape.shownName() + has(annotation) + inherited + ".",
+            List.of(remedy(annotation)),
             shape.shape().place());
   }
 
@@ -65,33 +63,25 @@ final class LeakedAnnotation implements Rule.Check<ConceptLedger> {
         .flatMap(
             field ->
                 leaks(field.annotations(), shape, context)
-                    .map(annotations -> onField(concept, shape, field, annotations)));
+                    .map(annotation -> onField(concept, shape, field, annotation)));
   }
 
   private static RuleMatch onField(
-      ConceptLedger concept, ResolvedShape shape, Field field, List<TypeRef> annotations) {
+      ConceptLedger concept, ResolvedShape shape, Field field, TypeRef annotation) {
     Remedy accept =
         new PlanRows(concept).accept(RuleId.LEAKED_ANNOTATION, shape, field, "why it may be here");
     return new Matches(RuleId.LEAKED_ANNOTATION, concept)
         .ofField(
             shape,
             field,
-            shape.path(field) + has(annotations) + ".",
-            List.of(remedy(annotations.get(0)), accept));
+            shape.path(field) + has(annotation) + ".",
+            List.of(remedy(annotation), accept));
   }
 
   /** The predicate of a message whose subject is the annotated element. */
-  private static String has(List<TypeRef> annotations) {
-    TypeRef first = annotations.get(0);
-    String kind = Frameworks.isForDocuments(first) ? "document" : "persistence";
-    return annotations.size() == 1
-        ? " has the " + kind + " annotation " + first.qualifiedName()
-        : " has "
-            + annotations.size()
-            + " "
-            + kind
-            + " annotations: "
-            + annotations.stream().map(TypeRef::qualifiedName).collect(Collectors.joining(", "));
+  private static String has(TypeRef annotation) {
+    String kind = Frameworks.isForDocuments(annotation) ? "document" : "persistence";
+    return " has the " + kind + " annotation " + annotation.qualifiedName();
   }
 
   static Remedy remedy(TypeRef annotation) {
@@ -101,19 +91,14 @@ final class LeakedAnnotation implements Rule.Check<ConceptLedger> {
             : "remove it, or move it to a type of the persistence layer");
   }
 
-  /** Those for documents, and those for persistence. */
-  private static Stream<List<TypeRef>> leaks(
+  private static Stream<TypeRef> leaks(
       List<String> annotations, ResolvedShape shape, RuleContext context) {
     return annotations.stream()
         .map(LeakedAnnotation::type)
         .filter(
             type ->
                 context.isPersistenceProduct(type)
-                    || (shape.role() == Role.DOMAIN && Frameworks.isForDocuments(type)))
-        .collect(
-            Collectors.groupingBy(Frameworks::isForDocuments, TreeMap::new, Collectors.toList()))
-        .values()
-        .stream();
+                    || (shape.role() == Role.DOMAIN && Frameworks.isForDocuments(type)));
   }
 
   private static TypeRef type(String name) {

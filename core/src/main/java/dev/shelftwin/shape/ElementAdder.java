@@ -26,7 +26,7 @@ public record ElementAdder(Access add, Optional<Access> remove) {
     return new Access(Access.Kind.METHOD, method, element, Visibility.PUBLIC).through(getter);
   }
 
-  /** Whether elements are added to the collection itself. */
+  /** Whether elements are added to the collection that a getter returns. */
   public boolean isDirect() {
     return add.through().isPresent();
   }

@@ -17,7 +17,7 @@ import java.util.Set;
  *     there and can be changed
  * @param shown the fields that methods without parameters return, alone or in a copy, by the
  *     methods
- * @param written the fields that setters only assign, by the properties that the setters name
+ * @param written the fields that plain setters assign, by the property names of the setters
  * @param filled the field that each parameter of a constructor or static method fills, empty where
  *     it is not known, by {@link #key}
  */

@@ -74,7 +74,7 @@ final class CreatedCollections {
             .isPresent();
   }
 
-  /** Whether a constructor leaves its work to another one. */
+  /** Whether a constructor begins with {@code this(…)}. */
   private static boolean callsAnother(StatementTree first) {
     return first instanceof ExpressionStatementTree statement
         && statement.getExpression() instanceof MethodInvocationTree call

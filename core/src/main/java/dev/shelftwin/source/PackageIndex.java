@@ -9,16 +9,21 @@ import java.nio.file.FileSystems;
 import java.nio.file.FileVisitOption;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.ProviderNotFoundException;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.NavigableSet;
 import java.util.TreeSet;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import java.util.stream.Stream;
 import javax.lang.model.SourceVersion;
 import org.jspecify.annotations.Nullable;
 
 /** The packages of the users' code, from the folders and jars of its sources and classes. */
 final class PackageIndex {
+
+  /** A folder of an archive that is no package, with classes below it. */
+  private static final Pattern MISPLACED = Pattern.compile("([^/]*-[^/]*/classes)(/.*)?");
 
   private final CodePaths code;
   private @Nullable List<String> names;
@@ -47,40 +52,46 @@ final class PackageIndex {
       add(path, ".class", found);
       return;
     }
+    List<String> folders = new ArrayList<>();
     try (FileSystem jar = FileSystems.newFileSystem(path)) {
       for (Path root : jar.getRootDirectories()) {
-        folders(root, ".class").forEach(folder -> addOfJar(path, folder, found));
+        folders.addAll(folders(root, ".class"));
       }
-    } catch (IOException | UncheckedIOException | ProviderNotFoundException unreadable) {
+    } catch (IOException | RuntimeException unreadable) {
       // The reader of declarations reports it.
     }
+    folders.stream()
+        .map(MISPLACED::matcher)
+        .filter(Matcher::matches)
+        .findFirst()
+        .ifPresent(
+            misplaced -> {
+              throw new InputException(
+                  Place.in(path.toString()),
+                  "It keeps classes in " + misplaced.group(1) + ", where they are in no package",
+                  "unpack it, and give that folder with --classes");
+            });
+    addNames(folders, found);
   }
 
-  private static void addOfJar(Path jar, String folder, NavigableSet<String> found) {
-    String name = folder.replace('/', '.');
-    if (!SourceVersion.isName(name)) {
-      String parent = folder.replaceFirst("/(classes)/.*", "/$1");
-      throw new InputException(
-          Place.in(jar.toString()),
-          "It keeps classes in " + parent + ", where they are in no package",
-          "unpack it, and give that folder with --classes");
-    }
-    found.add(name);
+  /** Folders whose names no source can write are left out. */
+  private static void addNames(List<String> folders, NavigableSet<String> found) {
+    folders.stream()
+        .map(folder -> folder.replace('/', '.'))
+        .filter(SourceVersion::isName)
+        .forEach(found::add);
   }
 
   private static void add(Path root, String ending, NavigableSet<String> found) {
     try {
-      folders(root, ending)
-          .map(folder -> folder.replace('/', '.'))
-          .filter(SourceVersion::isName)
-          .forEach(found::add);
+      addNames(folders(root, ending), found);
     } catch (IOException | UncheckedIOException unreadable) {
       // The reader of declarations reports it.
     }
   }
 
   /** The folders with files of a kind, written with slashes. */
-  private static Stream<String> folders(Path root, String ending) throws IOException {
+  private static List<String> folders(Path root, String ending) throws IOException {
     try (Stream<Path> files = Files.walk(root, FileVisitOption.FOLLOW_LINKS)) {
       return files
           .filter(file -> file.toString().endsWith(ending))
@@ -89,8 +100,7 @@ final class PackageIndex {
           .map(folder -> folder.toString().replace('\\', '/'))
           .filter(folder -> !folder.startsWith("META-INF"))
           .distinct()
-          .toList()
-          .stream();
+          .toList();
     }
   }
 }

@@ -23,7 +23,7 @@ final class ShownFields {
 
   private ShownFields() {}
 
-  /** The fields that setters only assign, by the properties that the setters name. */
+  /** The fields that plain setters assign, by the property names of the setters. */
   static Map<String, String> written(ClassNode type) {
     Map<String, String> written = new HashMap<>();
     for (MethodNode method : type.methods) {

@@ -356,7 +356,7 @@ class DrafterTest {
     assertThat(draft.concepts()).containsExactly("LoadingCheck", "UnloadingCheck");
   }
 
-  /** Each case: the name of a row, a field of its view, whether that shows the row's own key. */
+  /** Each case: a concept, a field of its view, and whether that field shows the row's own key. */
   @ParameterizedTest
   @CsvSource({
     "FiringStatus, firingStatusId, true",

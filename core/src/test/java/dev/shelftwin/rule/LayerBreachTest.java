@@ -6,6 +6,7 @@ import static org.mockito.Mockito.mock;
 import static org.mockito.Mockito.when;
 
 import dev.shelftwin.document.Documents;
+import dev.shelftwin.finding.Baseline;
 import dev.shelftwin.finding.Finding;
 import dev.shelftwin.finding.RuleId;
 import dev.shelftwin.shape.ClassDependencies;
@@ -117,12 +118,28 @@ class LayerBreachTest {
     assertThat(project.checkCompiled())
         .extracting(Finding::message)
         .containsExactlyInAnyOrder(
-            "Peek uses 2 types of the layer api: GlazeView in made, NewGlaze in made."
+            "Peek uses 2 types of the layer api: GlazeView (in made), NewGlaze (in made)."
                 + " The layer model must not depend on api.",
             "Peek uses coop.kiln.store.GlazeRow in made."
                 + " The layer model must not depend on store.",
-            "Peek uses 2 persistence types: Statement in open, Connection in open.",
+            "Peek uses 2 persistence types: Statement (in open), Connection (in open).",
             "Peek has the persistence annotation jakarta.persistence.Column in made.");
+  }
+
+  @Test
+  void aFurtherTypeOfALayerIsNewAndOneLessIsNot() throws Exception {
+    String views =
+        "package coop.kiln.model;\npublic class Peek {\n  coop.kiln.api.GlazeView view;\n}";
+    Project project = new Project(folder).java(views);
+    List<Finding> one = project.checkCompiled();
+    List<Finding> both =
+        project
+            .with("GlazeView view;", "GlazeView view;\n  coop.kiln.api.NewGlaze made;")
+            .checkCompiled();
+    assertThat(Baseline.of(one).newOnes(both)).hasSize(1);
+    assertThat(Baseline.of(both).newOnes(one)).isEmpty();
+    assertThat(Baseline.of(both).gone(one)).isOne();
+    assertThat(Baseline.of(both).newOnes(both)).isEmpty();
   }
 
   @Test
