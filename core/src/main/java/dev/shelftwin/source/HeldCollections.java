@@ -12,6 +12,7 @@ import org.objectweb.asm.tree.ClassNode;
 import org.objectweb.asm.tree.FieldInsnNode;
 import org.objectweb.asm.tree.MethodInsnNode;
 import org.objectweb.asm.tree.MethodNode;
+import org.objectweb.asm.tree.TypeInsnNode;
 
 /**
  * Finds the getters of a class file that return a collection of the object, which is always there
@@ -32,7 +33,7 @@ final class HeldCollections {
         type.methods.stream()
             .filter(method -> method.name.equals("<init>"))
             .map(ShownFields::code)
-            .filter(code -> code.stream().noneMatch(one -> isConstructor(one, type.name)))
+            .filter(code -> !callsAnother(code, type.name))
             .map(code -> created(code, type))
             .toList();
     shown.forEach(
@@ -84,9 +85,20 @@ final class HeldCollections {
         && (call.name.equals("<init>") || call.name.equals("noneOf"));
   }
 
-  private static boolean isConstructor(AbstractInsnNode instruction, String owner) {
-    return instruction instanceof MethodInsnNode call
-        && call.name.equals("<init>")
-        && call.owner.equals(owner);
+  /**
+   * Whether a constructor begins with {@code this(…)}: it creates fewer objects than it sets up.
+   */
+  private static boolean callsAnother(List<AbstractInsnNode> code, String type) {
+    long created =
+        code.stream()
+            .filter(one -> one.getOpcode() == Opcodes.NEW && ((TypeInsnNode) one).desc.equals(type))
+            .count();
+    long called =
+        code.stream()
+            .filter(MethodInsnNode.class::isInstance)
+            .map(MethodInsnNode.class::cast)
+            .filter(call -> call.name.equals("<init>") && call.owner.equals(type))
+            .count();
+    return called > created;
   }
 }

@@ -36,7 +36,10 @@ final class SourceBodies {
   SourceBodies(Elements elements, Types types, Trees trees) {
     this.trees = trees;
     this.descriptors = new Descriptors(elements, types);
-    this.isOfJdk = name -> elements.getTypeElement("java.util." + name) != null;
+    this.isOfJdk =
+        name ->
+            elements.getTypeElement("java.util." + name) != null
+                || elements.getTypeElement("java.util.concurrent." + name) != null;
     this.copied = new CopiedCollections(isOfJdk);
   }
 

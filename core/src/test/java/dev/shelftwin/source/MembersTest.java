@@ -321,6 +321,8 @@ class MembersTest {
           marks                     |                          | if (marks == null) { marks = new ArrayList<String>(); } return this.marks; | true
           marks                     |                          | return marks;                         | false
           marks = List.of()         |                          | return marks;                         | false
+          marks = new java.util.concurrent.CopyOnWriteArrayList<>() | | return marks;                 | true
+          marks                     | if (this.marks != null) { new MugView(); } | return marks;       | false
           marks = new ArrayList<>() |                          | return List.copyOf(marks);            | false
           marks = new ArrayList<>() |                          | return Collections.unmodifiableList(marks); | false
           """)
