@@ -137,6 +137,34 @@ class WhatIfTest {
     }
   }
 
+  /** Each: what the plan says of a guest, in lines, and what is left of it without the e-mail. */
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      textBlock =
+          """
+          fields:;  - { model: [name, email], is: identity } | fields:;  - { model: [name], is: identity }
+          fields:;  - { model: [email], is: identity }       | ''
+          fields:;  - { model: email, is: identity }         | ''
+          fields:;- { model: email, is: identity };- { model: name, is: identity } | fields:;- { model: name, is: identity }
+          omits:;  GuestView: { fields: [name, email], because: x } | omits:;  GuestView: { fields: [name], because: x }
+          omits:;  GuestView: { fields: [email], because: x } | ''
+          """)
+  void whatThePlanSaysOfARemovedFieldGoesWithIt(String said, String left) throws IOException {
+    String before = Files.readString(plan);
+    String guest = "    api: { type: GuestView, as: model }\n";
+    Files.writeString(plan, before.replace(guest, guest + lines(said)));
+    try (ShelfTwin twin = ShelfTwin.open(plan, CODE)) {
+      ChangePreview preview = twin.whatIf().removed("Guest.email", List.of());
+      assertThat(preview.sources().files().get(plan).after())
+          .isEqualTo(before.replace(guest, guest + lines(left)));
+    }
+  }
+
+  private static String lines(String text) {
+    return text.isEmpty() ? "" : "    " + text.replace(";", "\n    ") + "\n";
+  }
+
   /** A desk that uses a field in all ways, and things that only have the same name. */
   private static final String DESK =
       """

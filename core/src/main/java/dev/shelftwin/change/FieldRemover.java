@@ -33,7 +33,7 @@ final class FieldRemover {
     }
     List<MethodTree> methods = source.methods();
     for (MethodTree method : methods) {
-      int parameter = indexOf(method.getParameters());
+      int parameter = source.isCompact(method) ? -1 : indexOf(method.getParameters());
       if (isAccessor(method)) {
         member(method);
       } else if (parameter >= 0 && (method.getReturnType() == null || source.isFactory(method))) {

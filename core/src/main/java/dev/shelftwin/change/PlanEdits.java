@@ -92,11 +92,12 @@ final class PlanEdits {
     int number = 0;
     for (String line : List.of(before.split("\n", -1))) {
       number++;
-      int own = line.length() - line.stripLeading().length();
+      int own = indent(line);
       if (begins.contains(number)) {
         indent = own;
-      } else if (!line.isBlank() && own <= indent) {
+      } else if (own <= indent && !line.isBlank()) {
         indent = -1;
+        removeEmpty(kept, line);
       }
       if (indent < 0) {
         String name = removed.get(number);
@@ -104,7 +105,26 @@ final class PlanEdits {
         kept.add(name == null ? edited : without(edited, name));
       }
     }
+    if (indent >= 0) {
+      removeEmpty(kept, "");
+      kept.add("");
+    }
     return String.join("\n", kept);
+  }
+
+  /** Removes the key of a row that was removed, if nothing is left under it. */
+  private static void removeEmpty(List<String> kept, String next) {
+    int last = kept.size() - 1;
+    String key = kept.get(last);
+    boolean isItem = next.stripLeading().startsWith("- ");
+    if (key.endsWith(":")
+        && (indent(next) < indent(key) || (indent(next) == indent(key) && !isItem))) {
+      kept.remove(last);
+    }
+  }
+
+  private static int indent(String line) {
+    return line.length() - line.stripLeading().length();
   }
 
   /** A text may stand between quotation marks. */

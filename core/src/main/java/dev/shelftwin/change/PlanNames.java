@@ -1,5 +1,6 @@
 package dev.shelftwin.change;
 
+import dev.shelftwin.finding.InputException;
 import dev.shelftwin.ledger.ConceptLedger;
 import dev.shelftwin.ledger.Ledger;
 import dev.shelftwin.ledger.ResolvedShape;
@@ -157,6 +158,12 @@ final class PlanNames {
     more.forEach((key, name) -> words.append(", ").append(key).append(": ").append(name));
     if (known.isPresent()) {
       Row row = known.get();
+      if (row.text().ofSeveral()) {
+        throw new InputException(
+            row.at(),
+            "the row of " + row.field() + " lists other fields too, so it cannot pair it",
+            "give " + row.field() + " a row of its own, then rename it");
+      }
       row.text().end().ifPresent(end -> edits.insert(end.insert(words.substring(2))));
       Row extended = row;
       for (Map.Entry<String, String> one : more.entrySet()) {

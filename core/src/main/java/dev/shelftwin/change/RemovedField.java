@@ -69,11 +69,6 @@ public final class RemovedField {
       ConceptLedger concept, Plan plan, String field, Set<String> removed, ChangedSources changed) {
     Concept before = concept.concept();
     List<Row> rows = before.rows().stream().filter(row -> isOf(row, removed)).toList();
-    List<Text> omitted =
-        before.omissions().stream()
-            .flatMap(omission -> omission.fields().stream())
-            .filter(name -> name.value().equals(field))
-            .toList();
     Concept after =
         before.with(
             before.shapes(),
@@ -88,10 +83,35 @@ public final class RemovedField {
             .toList();
     Map<Path, ChangedSources.Changed> files = new LinkedHashMap<>(changed.files());
     PlanEdits edits = new PlanEdits();
-    rows.forEach(row -> edits.removeRow(row.at()));
-    omitted.forEach(edits::removeName);
+    remove(rows, before, edits);
+    before.omissions().forEach(omission -> remove(omission, field, edits));
     files.putAll(edits.files());
     return new Removal(new ChangedSources(files, changed.byHand()), plan.with(concepts));
+  }
+
+  /** Removes rows; of one that lists several fields only those, unless it lists no other. */
+  private static void remove(List<Row> rows, Concept concept, PlanEdits edits) {
+    for (Row row : rows) {
+      boolean listsOthers =
+          concept.rows().stream()
+              .anyMatch(other -> other.at().equals(row.at()) && !rows.contains(other));
+      if (row.text().ofSeveral() && listsOthers) {
+        row.names().values().forEach(edits::removeName);
+      } else {
+        edits.removeRow(row.at());
+      }
+    }
+  }
+
+  /** Removes a field from an omission; the omission if it has no other. */
+  private static void remove(Omission omission, String field, PlanEdits edits) {
+    List<Text> removed =
+        omission.fields().stream().filter(name -> name.value().equals(field)).toList();
+    if (removed.size() == omission.fields().size()) {
+      edits.removeRow(omission.shape().at());
+    } else {
+      removed.forEach(edits::removeName);
+    }
   }
 
   private static Omission without(Omission omission, String field) {

@@ -128,6 +128,13 @@ final class TypeSource {
     return type.getKind() == Tree.Kind.RECORD;
   }
 
+  /** Whether it is a record's constructor without parameters of its own (JLS §8.10.4.2). */
+  boolean isCompact(MethodTree method) {
+    return isRecord()
+        && method.getReturnType() == null
+        && method.getParameters().stream().anyMatch(one -> end(one) < 0);
+  }
+
   long start(Tree tree) {
     return positions.getStartPosition(unit, tree);
   }

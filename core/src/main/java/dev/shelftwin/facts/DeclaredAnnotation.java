@@ -4,6 +4,7 @@ import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.Set;
 
 /**
  * An annotation of a declaration, with the values of its members.
@@ -23,6 +24,10 @@ public record DeclaredAnnotation(String packageName, String name, Map<String, Ob
 
   public String qualifiedName() {
     return packageName.isEmpty() ? name : packageName + "." + name;
+  }
+
+  boolean isOf(Set<String> packages, String simpleName) {
+    return simpleName().equals(simpleName) && packages.contains(packageName);
   }
 
   String simpleName() {

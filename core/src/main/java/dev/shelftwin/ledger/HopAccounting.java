@@ -80,7 +80,7 @@ final class HopAccounting {
       unaccounted.ofSource(source, consumed).forEach(accounted::add);
     }
     Set<PlanWord> words = new HashSet<>();
-    accounted.forEach(one -> words.addAll(one.words()));
+    accounted.forEach(one -> words.addAll(RowWord.withRows(one.words())));
     List<FieldMapping> mappings =
         accounted.stream().flatMap(one -> one.mappings().stream()).toList();
     return new HopOutcome(new HopLedger(hop, creator, slots.isToChild(), mappings), words);

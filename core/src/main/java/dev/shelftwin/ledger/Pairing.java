@@ -7,6 +7,7 @@ import dev.shelftwin.plan.ShapeUse;
 import dev.shelftwin.plan.Text;
 import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.Shapes;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -23,7 +24,7 @@ public final class Pairing {
   private final List<ResolvedShape> outer;
 
   /** Rows are looked up often and never change. */
-  private final Map<RowKey, Optional<Row>> rows = new ConcurrentHashMap<>();
+  private final Map<ResolvedShape, Map<String, Row>> rows = new ConcurrentHashMap<>();
 
   Pairing(Concept concept, List<ResolvedShape> resolvedShapes, Shapes shapes) {
     this(concept, resolvedShapes, new FieldPaths(shapes));
@@ -83,28 +84,24 @@ public final class Pairing {
 
   /** The row about a field of a shape, by the name that it has there. */
   public Optional<Row> rowOf(String field, ResolvedShape shape) {
-    return rows.computeIfAbsent(new RowKey(shape, field), this::findRow);
+    return Optional.ofNullable(rows.computeIfAbsent(shape, this::rowsByField).get(field));
   }
 
-  private Optional<Row> findRow(RowKey key) {
-    String field = key.field();
-    ShapeUse use = key.shape().use();
-    Optional<Row> own =
-        concept.rows().stream()
-            .filter(
-                row ->
-                    row.named(use).map(Text::value).equals(Optional.of(field))
-                        || row.several(use).contains(field))
-            .findFirst();
-    return own.or(
-        () ->
-            concept.rows().stream()
-                .filter(row -> row.named(use).isEmpty())
-                .filter(row -> row.nameIn(use, concept).equals(Optional.of(field)))
-                .findFirst());
+  /** A row that names the shape or its layer goes before one that only names the hub. */
+  private Map<String, Row> rowsByField(ResolvedShape shape) {
+    ShapeUse use = shape.use();
+    Map<String, Row> byField = new HashMap<>();
+    for (Row row : concept.rows()) {
+      row.named(use).ifPresent(name -> byField.putIfAbsent(name.value(), row));
+      row.several(use).forEach(name -> byField.putIfAbsent(name, row));
+    }
+    for (Row row : concept.rows()) {
+      if (row.named(use).isEmpty()) {
+        row.nameIn(use, concept).ifPresent(name -> byField.putIfAbsent(name, row));
+      }
+    }
+    return byField;
   }
-
-  private record RowKey(ResolvedShape shape, String field) {}
 
   /** The layer's default for a field; empty if the concept has a row about the field. */
   Optional<FieldDefault> defaultOf(String field, ResolvedShape shape) {

@@ -29,17 +29,18 @@ public record UnusedWord(String what, Place at) {
     List<UnusedWord> unused = new ArrayList<>();
     for (Row row : concept.rows()) {
       if (isUnused(row, used)) {
-        unused.add(new UnusedWord("this row", row.at()));
+        String what = row.text().ofSeveral() ? row.field() + " in this row" : "this row";
+        unused.add(new UnusedWord(what, row.at()));
         continue;
       }
-      add(unused, used, "stays", row.stays());
-      add(unused, used, "out-only", row.oneWay().outOnly());
-      add(unused, used, "in-only", row.oneWay().inOnly());
-      add(unused, used, "by", row.by());
-      add(unused, used, "codes", row.codes());
-      add(unused, used, "unit", row.unit());
-      add(unused, used, "absent", row.absent());
-      add(unused, used, "given", row.given());
+      add(unused, used, row, "stays", row.stays());
+      add(unused, used, row, "out-only", row.oneWay().outOnly());
+      add(unused, used, row, "in-only", row.oneWay().inOnly());
+      add(unused, used, row, "by", row.by());
+      add(unused, used, row, "codes", row.codes());
+      add(unused, used, row, "unit", row.unit());
+      add(unused, used, row, "absent", row.absent());
+      add(unused, used, row, "given", row.given());
     }
     omissions(concept, used)
         .forEach(field -> unused.add(new UnusedWord("the omission of " + field, field.at())));
@@ -62,13 +63,18 @@ public record UnusedWord(String what, Place at) {
   }
 
   private static void add(
-      List<UnusedWord> unused, Set<PlanWord> used, String key, Scoped<? extends PlanWord> words) {
+      List<UnusedWord> unused,
+      Set<PlanWord> used,
+      Row row,
+      String key,
+      Scoped<? extends PlanWord> words) {
     words
         .only()
         .forEach(
             (scope, word) -> {
-              if (!used.contains(word)) {
-                unused.add(new UnusedWord("'" + key + "' of " + scope, word.at()));
+              if (!used.contains(new RowWord(row, word))) {
+                String of = row.text().ofSeveral() ? row.field() + " in " + scope : scope;
+                unused.add(new UnusedWord("'" + key + "' of " + of, word.at()));
               }
             });
   }

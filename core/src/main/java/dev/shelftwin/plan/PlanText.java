@@ -72,12 +72,12 @@ public final class PlanText {
     if (fields == null) {
       int indent = column(node);
       text.append(" ".repeat(indent)).append("fields:\n");
-      rows.forEach(row -> text.append(writer.text(row, indent + 2)));
+      text.append(writer.text(rows, indent + 2));
       refuseFlow(node, concept);
       after(YamlDocument.lastLine(node), text);
     } else {
       refuseFlow(fields.value(), concept);
-      rows.forEach(row -> text.append(writer.text(row, column(fields.value()))));
+      text.append(writer.text(rows, column(fields.value())));
       after(YamlDocument.lastLine(fields.value()), text);
     }
   }

@@ -52,9 +52,42 @@ public final class PlanWriter {
         .collect(Collectors.joining());
   }
 
-  /** A row as an item of a list. */
-  String text(Row row, int indent) {
-    return comments(row, indent) + yaml.item(words(row), indent);
+  /** Rows as items of a list; one item for those in turn that say the same about a field each. */
+  String text(List<Row> rows, int indent) {
+    StringBuilder text = new StringBuilder();
+    int next;
+    for (int first = 0; first < rows.size(); first = next) {
+      Object said = said(rows.get(first));
+      next = first + 1;
+      while (next < rows.size() && said(rows.get(next)).equals(said)) {
+        next++;
+      }
+      text.append(item(rows.subList(first, next), indent));
+    }
+    return text.toString();
+  }
+
+  /** What a row says apart from the field; the row itself where it needs an item of its own. */
+  private Object said(Row row) {
+    boolean aboutOne = row.names().size() == 1 && row.lists().isEmpty() && !row.saysNothingElse();
+    if (!aboutOne || !comments.about(row).isEmpty()) {
+      return row;
+    }
+    Map<String, Object> words = words(row);
+    words.keySet().removeAll(row.names().keySet());
+    return List.of(row.names().keySet(), words);
+  }
+
+  private String item(List<Row> rows, int indent) {
+    Row first = rows.get(0);
+    Map<String, Object> words = words(first);
+    if (rows.size() > 1) {
+      String layerOrShape = first.names().keySet().iterator().next();
+      words.put(
+          layerOrShape,
+          rows.stream().map(row -> row.names().get(layerOrShape)).map(Text::value).toList());
+    }
+    return comments(first, indent) + yaml.item(words, indent);
   }
 
   private String text(Plan plan) {
@@ -207,7 +240,7 @@ public final class PlanWriter {
     text.append(yaml.block(shapes(concept), 4));
     if (!concept.rows().isEmpty()) {
       text.append("    fields:\n");
-      concept.rows().forEach(row -> text.append(text(row, 6)));
+      text.append(text(concept.rows(), 6));
     }
     if (!concept.omissions().isEmpty()) {
       Map<String, Object> omits = new LinkedHashMap<>();

@@ -10,7 +10,6 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
-import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -110,6 +109,30 @@ public record Row(
         text);
   }
 
+  /** What this row says, said about one of the fields that its text lists. */
+  Row ofSeveral(String layerOrShape, Text field) {
+    return new Row(
+        Map.of(layerOrShape, field),
+        Map.of(),
+        role,
+        derived,
+        stays,
+        oneWay,
+        given,
+        by,
+        codes,
+        absent,
+        unit,
+        limits,
+        accept,
+        RowText.ofSeveral(at()));
+  }
+
+  /** The field that it is about, by the first name. */
+  public String field() {
+    return names.values().iterator().next().value();
+  }
+
   /** Whether it only pairs names. */
   boolean saysNothingElse() {
     return lists.isEmpty()
@@ -158,10 +181,12 @@ public record Row(
   }
 
   private static <T> Optional<T> forShape(Map<String, T> byName, ShapeUse shape) {
-    return Stream.of(shape.type(), shape.simpleName(), shape.layer().name())
-        .map(byName::get)
-        .filter(Objects::nonNull)
-        .findFirst();
+    if (byName.isEmpty()) {
+      return Optional.empty();
+    }
+    return Optional.ofNullable(byName.get(shape.type()))
+        .or(() -> Optional.ofNullable(byName.get(shape.simpleName())))
+        .or(() -> Optional.ofNullable(byName.get(shape.layer().name())));
   }
 
   private boolean isAbout(ShapeUse shape) {

@@ -76,7 +76,10 @@ final class RowReader {
             .toList();
   }
 
-  /** The row; and one more for each part, where it names the parts of what a field holds. */
+  /**
+   * The row; one more for each part, where it names the parts of what a field holds; one for each
+   * field, where it only names several fields of one layer or shape.
+   */
   List<Row> read(Node node) {
     Map<String, Entry> entries = yaml.entries(node, "a row");
     List<String> known = Stream.concat(names.stream(), WORDS.stream()).toList();
@@ -94,6 +97,10 @@ final class RowReader {
         yaml.text(entry.value(), "'" + name + "'").ifPresent(field -> whole.put(name, field));
       }
     }
+    boolean ofSeveral = whole.isEmpty() && parts.isEmpty() && lists.size() == 1;
+    if (ofSeveral && entries.size() > 1) {
+      return ofSeveral(node, entries, lists);
+    }
     if (whole.isEmpty()) {
       yaml.error(
           yaml.place(node),
@@ -109,6 +116,14 @@ final class RowReader {
     role.keySet().retainAll(Set.of("is"));
     parts.forEach((part, there) -> rows.add(row(node, role, joined(whole, part, there), Map.of())));
     return rows;
+  }
+
+  private List<Row> ofSeveral(
+      Node node, Map<String, Entry> entries, Map<String, List<Text>> lists) {
+    Row row = row(node, entries, Map.of(), Map.of());
+    return lists.entrySet().stream()
+        .flatMap(list -> list.getValue().stream().map(field -> row.ofSeveral(list.getKey(), field)))
+        .toList();
   }
 
   private Map<String, Text> parts(Entry entry) {
@@ -170,7 +185,7 @@ final class RowReader {
           .flatMap(entry -> yaml.nextEntry(entry.value()))
           .ifPresent(point -> inner.put(word, point));
     }
-    return new RowText(yaml.place(node), yaml.nextEntry(node), inner);
+    return new RowText(yaml.place(node), yaml.nextEntry(node), inner, false);
   }
 
   private static Optional<Entry> word(Map<String, Entry> entries, String key) {

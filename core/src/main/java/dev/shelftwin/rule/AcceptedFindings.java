@@ -93,13 +93,20 @@ final class AcceptedFindings {
               Finding.of(
                   RuleId.STALE_ROW,
                   concept.name(),
-                  "This row accepts " + accepted.getKey().key() + ", which is not found here.",
+                  subject(row)
+                      + " accepts "
+                      + accepted.getKey().key()
+                      + ", which is not found here.",
                   accepted.getValue().because().at(),
                   Remedy.advice("remove the acceptance")));
         }
       }
     }
     return stale;
+  }
+
+  private static String subject(Row row) {
+    return row.text().ofSeveral() ? "The row of " + row.field() : "This row";
   }
 
   /** What a column rounds or cuts may show in trials only. */

@@ -8,7 +8,10 @@ import dev.shelftwin.plan.Omission;
 import dev.shelftwin.plan.OneWay;
 import dev.shelftwin.plan.Row;
 import dev.shelftwin.plan.Text;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
 /** A reason that the plan does not give yet: it begins with a question mark. */
@@ -16,17 +19,17 @@ final class OpenQuestion implements Rule.Check<ConceptLedger> {
 
   @Override
   public Stream<RuleMatch> of(ConceptLedger concept, RuleContext context) {
-    Stream<RuleMatch> ofRows =
+    Map<Object, List<Row>> byText =
         concept.concept().rows().stream()
+            .collect(
+                Collectors.groupingBy(
+                    row -> row.text().ofSeveral() ? row.at() : row,
+                    LinkedHashMap::new,
+                    Collectors.toList()));
+    Stream<RuleMatch> ofRows =
+        byText.values().stream()
             .flatMap(
-                row ->
-                    reasons(row)
-                        .map(
-                            reason ->
-                                match(
-                                    concept,
-                                    reason,
-                                    "The row of " + row.names().values().iterator().next())));
+                rows -> reasons(rows.get(0)).map(reason -> match(concept, reason, what(rows))));
     Stream<RuleMatch> ofOmissions =
         concept.concept().omissions().stream()
             .filter(omission -> omission.because().isQuestion())
@@ -47,6 +50,10 @@ final class OpenQuestion implements Rule.Check<ConceptLedger> {
             row.accept().values().stream().map(Acceptance::because))
         .flatMap(reasons -> reasons)
         .filter(Text::isQuestion);
+  }
+
+  private static String what(List<Row> rows) {
+    return "The row of " + rows.stream().map(Row::field).collect(Collectors.joining(", "));
   }
 
   private static String what(Omission omission) {

@@ -57,6 +57,17 @@ final class PlanRows {
   }
 
   private static Remedy with(String advice, Row row, String word) {
+    if (row.text().ofSeveral()) {
+      return Remedy.advice(
+          advice
+              + ": give "
+              + row.field()
+              + " a row of its own instead of the one at line "
+              + row.at().line()
+              + ", with '"
+              + word
+              + "'");
+    }
     String key = word.substring(0, word.indexOf(':'));
     String line = row.at().text().strip();
     boolean hasKey = line.contains(key + ":") || row.text().inner().containsKey(key);

@@ -37,6 +37,12 @@ final class AnnotationReader {
     return new AnnotationSet(all);
   }
 
+  /** The annotations of one declaration, without the values of their members. */
+  AnnotationSet readNames(AnnotatedConstruct declaration) {
+    return new AnnotationSet(
+        declaration.getAnnotationMirrors().stream().map(one -> named(one, Map.of())).toList());
+  }
+
   /** The names of annotations that are needed and whose types are not on the class path. */
   List<String> missingTypes(AnnotationSet annotations) {
     return annotations.names().stream()
@@ -46,11 +52,15 @@ final class AnnotationReader {
   }
 
   private DeclaredAnnotation read(AnnotationMirror mirror) {
-    TypeElement type = (TypeElement) mirror.getAnnotationType().asElement();
     Map<String, Object> values = new LinkedHashMap<>();
     Map<? extends ExecutableElement, ? extends AnnotationValue> members =
         elements.getElementValuesWithDefaults(mirror);
     members.forEach((member, value) -> values.put(name(member), value(value.getValue())));
+    return named(mirror, values);
+  }
+
+  private DeclaredAnnotation named(AnnotationMirror mirror, Map<String, Object> values) {
+    TypeElement type = (TypeElement) mirror.getAnnotationType().asElement();
     return new DeclaredAnnotation(
         elements.getPackageOf(type).getQualifiedName().toString(), types.read(type).name(), values);
   }

@@ -174,6 +174,10 @@ final class CreatorReader {
               });
     }
     TypeElement type = owner(element);
+    List<String> filled = bodies.apply(type).filledFields(descriptors.key(element));
+    if (filled.isEmpty()) {
+      return names;
+    }
     List<? extends Element> members = elements.getAllMembers(type);
     Set<String> getters =
         ElementFilter.methodsIn(members).stream()
@@ -187,7 +191,6 @@ final class CreatorReader {
       fields.add(shown.getOrDefault(own, own));
     }
     if (!fields.containsAll(names)) {
-      List<String> filled = bodies.apply(type).filledFields(descriptors.key(element));
       for (int index = 0; index < filled.size() && index < names.size(); index++) {
         String field = shown.getOrDefault(filled.get(index), filled.get(index));
         if (!field.isEmpty() && !fields.contains(names.get(index)) && !names.contains(field)) {

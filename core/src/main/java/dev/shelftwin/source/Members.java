@@ -4,6 +4,7 @@ import dev.shelftwin.facts.Facts;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Deque;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -41,6 +42,7 @@ final class Members {
   private final Map<String, VariableElement> fields = new LinkedHashMap<>();
   private final Map<String, ExecutableElement> getters = new LinkedHashMap<>();
   private final Map<String, List<ExecutableElement>> takers = new LinkedHashMap<>();
+  private final Map<String, Optional<ExecutableElement>> readers = new HashMap<>();
 
   /**
    * @param bodies what the members of a type do
@@ -48,6 +50,7 @@ final class Members {
   Members(TypeElement type, AnnotationReader annotations, Function<TypeElement, BodyFacts> bodies) {
     this.annotations = annotations;
     List<TypeElement> lineage = lineage(type);
+    Set<TypeElement> ofLibraries = ofLibraries(lineage, type);
     for (TypeElement level : lineage) {
       for (ExecutableElement method : ElementFilter.methodsIn(level.getEnclosedElements())) {
         boolean hidden = method.getModifiers().contains(Modifier.PRIVATE);
@@ -55,14 +58,14 @@ final class Members {
           add(method);
         }
       }
-      if (isOfLibrary(level, type)) {
+      if (ofLibraries.contains(level)) {
         getters.values().removeIf(method -> isOf(level, method, method.getReturnType()));
       }
     }
     for (TypeElement level : lineage) {
       Map<String, String> shown = ShownNames.of(level, bodies.apply(level), getters.keySet());
       for (VariableElement field : ElementFilter.fieldsIn(level.getEnclosedElements())) {
-        boolean ofLibrary = isOfLibrary(level, type) && isOf(level, field, field.asType());
+        boolean ofLibrary = ofLibraries.contains(level) && isOf(level, field, field.asType());
         if (!isStatic(field) && isOwn(field) && !isOfJdk(level) && !ofLibrary) {
           String name = field.getSimpleName().toString();
           fields.put(shown.getOrDefault(name, name), field);
@@ -82,6 +85,10 @@ final class Members {
    * for {@code url} (JavaBeans 1.01, §8.8).
    */
   Optional<ExecutableElement> getter(String field) {
+    return readers.computeIfAbsent(field, this::findGetter);
+  }
+
+  private Optional<ExecutableElement> findGetter(String field) {
     List<String> names = List.of(field, "get" + capital(field), "is" + capital(field));
     return names.stream()
         .map(getters::get)
@@ -167,10 +174,12 @@ final class Members {
    */
   private boolean isOwn(Element member) {
     boolean added = member.getSimpleName().toString().startsWith("$");
-    boolean passing =
-        member.getModifiers().contains(Modifier.TRANSIENT)
-            || Facts.isTransient(annotations.read(List.of(member)));
-    return !added && !(passing && member.getKind().isField());
+    return !added && !(member.getKind().isField() && isPassing(member));
+  }
+
+  private boolean isPassing(Element field) {
+    return field.getModifiers().contains(Modifier.TRANSIENT)
+        || Facts.isTransient(annotations.readNames(field));
   }
 
   /** How a class of the JDK keeps its state is its own business. */
@@ -178,11 +187,12 @@ final class Members {
     return type.getQualifiedName().toString().startsWith("java.");
   }
 
-  /**
-   * Whether a superclass is code of others: packages of one owner begin with the same two words.
-   */
-  private static boolean isOfLibrary(TypeElement level, TypeElement type) {
-    return !owner(level).equals(owner(type));
+  /** The superclasses that others wrote: packages of one owner begin with the same two words. */
+  private static Set<TypeElement> ofLibraries(List<TypeElement> lineage, TypeElement type) {
+    String owner = owner(type);
+    return lineage.stream()
+        .filter(level -> !owner(level).equals(owner))
+        .collect(Collectors.toSet());
   }
 
   /**

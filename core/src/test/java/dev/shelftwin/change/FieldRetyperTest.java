@@ -17,7 +17,11 @@ class FieldRetyperTest {
       """
       package coop.kiln.api;
 
-      public record Kiln(String code, int highest) {}
+      public record Kiln(String code, int highest) {
+        public Kiln {
+          code = code.strip();
+        }
+      }
       """;
 
   private static final String DOMAIN =
@@ -87,8 +91,8 @@ class FieldRetyperTest {
       delimiter = '|',
       textBlock =
           """
-          RECORD | TRANSFER    | highest | long         | public record Kiln(String code, long highest) {}
-          RECORD | TRANSFER    | code    | List<String> | import java.util.List; // public record Kiln(List<String> code, int highest) {}
+          RECORD | TRANSFER    | highest | long         | public record Kiln(String code, long highest) {
+          RECORD | TRANSFER    | code    | List<String> | import java.util.List; // public record Kiln(List<String> code, int highest) {
           DOMAIN | DOMAIN      | note    | Long         | private final Long note; // private Kiln(String code, Long note) { // public static Kiln of(String code, Optional<Long> note) { // return new Kiln(code, note.orElse(null)); // public Optional<Long> note() { // return Optional.ofNullable(note);
           DOMAIN | DOMAIN      | note    | List<String> | private final List<String> note; // private Kiln(String code, List<String> note) { // this.note = List.copyOf(note); // public static Kiln of(String code, List<String> note) { // return new Kiln(code, note); // public List<String> note() { // return note;
           DOMAIN | DOMAIN      | code    | List<String> | private final List<String> code; // painted on it // private Kiln(List<String> code, String note) { // this.code = List.copyOf(code); // public static Kiln of(List<String> code, Optional<String> note) { // /** Its code. */ // public List<String> code() {
@@ -115,8 +119,8 @@ class FieldRetyperTest {
       delimiter = '|',
       textBlock =
           """
-          RECORD | code    | public record Kiln(String code, int highest) {}
-          RECORD | highest | public record Kiln(String code, int highest) {}
+          RECORD | code    | public record Kiln(String code, int highest) {
+          RECORD | highest | public record Kiln(String code, int highest) {
           DOMAIN | note    | private final String note; // private Kiln(String code, String note) { // this.note = note; // public static Kiln of(String code, Optional<String> note) { // return new Kiln(code, note.orElse(null)); // public Optional<String> note() { // return Optional.ofNullable(note);
           DOMAIN | code    | private final String code; // painted on it // private Kiln(String code, String note) { // this.code = java.util.Objects.requireNonNull(code, "code"); // public static Kiln of(String code, Optional<String> note) { // return new Kiln(code, note.orElse(null)); // /** Its code. */ // public String code() { // return code;
           ROW    | code    | @Column(length = 20) // private String code; // public String getCode() { // return code; // void setCode(String code) { // this.code = code;

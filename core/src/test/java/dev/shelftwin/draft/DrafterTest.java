@@ -31,6 +31,7 @@ class DrafterTest {
   static Stream<Arguments> guesses() {
     return Stream.of(
         of("String title;", "", "", "- { store: title, stays: '?' }"),
+        of("String title; int b; int c;", "", "", "- { store: [title, b, c], stays: '?' }"),
         of(
             "java.time.Instant createdAt;",
             "",
@@ -616,8 +617,7 @@ class DrafterTest {
             new LayerPackage(Role.DOMAIN, "coop.kiln.model"),
             new LayerPackage(Role.TRANSFER, "coop.kiln.api"));
     assertThat(draft.text())
-        .contains("- { model: id, out-only: { ShelfInfo: '?' } }")
-        .contains("- { model: name, out-only: { ShelfInfo: '?' } }")
+        .contains("- { model: [id, name], out-only: { ShelfInfo: '?' } }")
         .doesNotContain("omits");
     assertThat(project.with(draft).check())
         .extracting(Finding::rule)

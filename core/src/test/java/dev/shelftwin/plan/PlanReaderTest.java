@@ -216,6 +216,8 @@ class PlanReaderTest {
           stays: { FiringView: for     | stays: { FiringCard: for   | accepts | this concept has no 'FiringCard'
           FiringView: { fields         | FiringCard: { fields       | accepts | the concept has no 'FiringCard'
           { model: duration, derived   | { derived                  | accepts | this row names no field
+          { model: number, given       | { model: [number, peak], given | accepts | model.peak has a row already, at line 15
+          { model: duration, derived: from started to ended } | { model: [duration] } | accepts | this row names no field
           { model: number, given       | { model: peak, given       | accepts | model.peak has a row already, at line 15
           name: kiln-cooperative       | `name: a, name: b`         | broken  | this is no YAML
           role: transfer, package      | role: transfer, role: domain, package | broken | the key 'role' stands twice here
@@ -262,6 +264,19 @@ class PlanReaderTest {
             tuple("{store=owedIn, model=charge.currency}", true),
             tuple("{store=holdMinutes, model=hold}", false));
     assertThat(rows.get(3).unit().everywhere()).map(CountedUnit::unit).contains(ChronoUnit.MINUTES);
+  }
+
+  @Test
+  void oneRowSaysTheSameAboutSeveralFields() {
+    String several =
+        PLAN.replace("- { store: id,", "- { FiringView: [b, c], stays: x }\n      - { store: id,");
+    assertThat(schemaAccepts(several)).isTrue();
+    Concept concept = PlanReader.read("plan.yaml", several).concept("Firing").orElseThrow();
+    assertThat(concept.rows().subList(0, 2))
+        .extracting(Row::field, row -> row.stays().everywhere().orElseThrow().value(), Row::at)
+        .containsExactly(
+            tuple("b", "x", concept.rows().get(0).at()),
+            tuple("c", "x", concept.rows().get(0).at()));
   }
 
   @ParameterizedTest

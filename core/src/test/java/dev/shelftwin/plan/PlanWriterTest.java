@@ -56,6 +56,8 @@ class PlanWriterTest {
             - { model: size, given: { BookFiring: { value: null }, ChangeFiring: { value: 1.5 } }, by: { api: coop.kiln.Sizes.of } }
             - { model: charge, store: { amount: chargeAmount, currency: chargeCurrency }, stays: none }
             - { store: notes, is: part, accept: { leaked-key: { because: "old, but: known", until: "2027-03-31" } } }
+            - { FiringView: [photo, "weather: odd", log], stays: "?" }
+            - { store: [createdBy, changedBy], is: audit, accept: { leaked-audit: none } }
             - { model: peak, limits: { api: { min-length: 1, length: 40, digits: 4, scale: 2, min: -1, max: 99.5, pattern: "[a-z]{2,}", required: true, unique: true } } }
             - { model: kiln, store: kiln.code, derived: "from\\n two lines" }
           omits:
@@ -200,6 +202,12 @@ class PlanWriterTest {
                     row.field("store", "notes")
                         .is(FieldRole.PART)
                         .accept(RuleId.LEAKED_KEY, "old, but: known", LocalDate.of(2027, 3, 31)))
+            .row(row -> row.fields("FiringView", "photo", "weather: odd", "log").stays("?"))
+            .row(
+                row ->
+                    row.fields("store", "createdBy", "changedBy")
+                        .is(FieldRole.AUDIT)
+                        .accept(RuleId.LEAKED_AUDIT, "none"))
             .row(
                 row ->
                     row.field("model", "peak")

@@ -487,6 +487,22 @@ class CheckTest {
                     "{ model: finish, is: identity,"
                         + " given: { GlazeView: { value: MATT } } } #~ stale-row")),
         of(
+            "one substitute for several fields that are never missing",
+            project ->
+                project.row(
+                    "{ model: [foodSafe, finish], absent: { GlazeView: MATT } } #~ stale-row stale-row")),
+        of(
+            "one open reason for several fields",
+            project ->
+                project
+                    .with("boolean foodSafe;", "boolean foodSafe; int a; int b;")
+                    .row("{ store: [a, b], stays: '?' } #~ open-question")),
+        of(
+            "one acceptance for several fields, and for one without the finding",
+            project ->
+                project.row(
+                    "{ model: [finish, note], accept: { leaked-key: no } } #~ stale-row stale-row")),
+        of(
             "an acceptance of what is not found",
             project -> project.row("{ model: finish, accept: { leaked-key: no } } #~ stale-row")),
         of(
