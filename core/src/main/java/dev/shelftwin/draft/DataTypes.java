@@ -1,5 +1,6 @@
 package dev.shelftwin.draft;
 
+import dev.shelftwin.facts.Frameworks;
 import dev.shelftwin.ledger.LayerTypes;
 import dev.shelftwin.plan.Layer;
 import dev.shelftwin.shape.Access;
@@ -108,7 +109,7 @@ record DataTypes(Layer layer, Predicate<TypeRef> types) {
         shape.has(ShapeTrait.MAPPED_SUPERCLASS) || shape.has(ShapeTrait.COLUMN_CONVERTER);
     boolean generic = !shape.type().arguments().isEmpty(); // only a person knows the arguments
     boolean values = shape.kind() == Shape.Kind.ENUM || shape.kind() == Shape.Kind.ANNOTATION;
-    if (values || helper || generic || (isActive(shape.type().simpleName()) && !shape.isEntity())) {
+    if (values || helper || generic || isActive(shape)) {
       return false;
     }
     if (shape.isAbstract()) {
@@ -116,6 +117,13 @@ record DataTypes(Layer layer, Predicate<TypeRef> types) {
     }
     long fields = shape.storedFields().count();
     return fields > 0 && 2 * shape.storedFields().filter(DataTypes::isOpen).count() >= fields;
+  }
+
+  /** Whether the name says that it does something with data, and no annotation says otherwise. */
+  private static boolean isActive(Shape shape) {
+    return isActive(shape.type().simpleName())
+        && !shape.isEntity()
+        && !Frameworks.isWrittenToDocuments(shape);
   }
 
   /** Whether a name is that of types that do something with data. */

@@ -31,7 +31,6 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
-import org.jspecify.annotations.Nullable;
 
 /**
  * Proposes a plan: concepts by the names and fields of types, and rows for what the ledger leaves
@@ -50,12 +49,14 @@ public final class Drafter {
   private final MapperObservation observation;
   private List<String> unpaired = List.of();
   private List<ObservedMapper> observed = List.of();
-  private @Nullable MapperGuesses mappers;
+  private final MappingMethods methods;
 
-  private Drafter(Plan begun, Shapes shapes, MapperObservation observation) {
+  private Drafter(
+      Plan begun, Shapes shapes, MappingMethods methods, MapperObservation observation) {
     this.observation = observation;
     this.begun = begun;
     this.shapes = shapes;
+    this.methods = methods;
   }
 
   /**
@@ -68,9 +69,14 @@ public final class Drafter {
    */
   public static Draft draft(
       Plan empty, List<LayerPackage> packages, Shapes shapes, MapperObservation observation) {
-    List<DataTypes> types = MapperPlace.in(new LayerChoice(empty, shapes).fresh(packages), shapes);
+    MappingMethods methods = new MappingMethods(shapes);
+    List<DataTypes> chosen =
+        packages.isEmpty()
+            ? new LayerGuess(empty, shapes, methods).types()
+            : new LayerChoice(empty, shapes).fresh(packages);
+    List<DataTypes> types = MapperPlace.in(chosen, shapes, methods);
     Plan begun = empty.withLayers(types.stream().map(DataTypes::layer).distinct().toList());
-    Drafter drafter = new Drafter(begun, shapes, observation);
+    Drafter drafter = new Drafter(begun, shapes, methods, observation);
     Plan guessed = drafter.guess(types);
     if (guessed.concepts().isEmpty()) {
       throw nothingPaired(begun, shapes);
@@ -124,7 +130,7 @@ public final class Drafter {
       Shapes shapes,
       MapperObservation observation) {
     List<DataTypes> types = new LayerChoice(begun, shapes).more(packages);
-    Drafter drafter = new Drafter(begun, shapes, observation);
+    Drafter drafter = new Drafter(begun, shapes, new MappingMethods(shapes), observation);
     Plan plan = drafter.guess(types);
     Map<String, List<Row>> rows = new LinkedHashMap<>();
     for (DraftConcept concept : drafter.known) {
@@ -160,8 +166,9 @@ public final class Drafter {
     List<DataTypes> types = new LayerChoice(old, shapes).grown(packages);
     Plan begun =
         old.with(List.of()).withLayers(types.stream().map(DataTypes::layer).distinct().toList());
-    Drafter drafter = new Drafter(begun, shapes, MapperObservation.NONE);
-    GrownConcepts grown = new GrownConcepts(old, types, shapes);
+    MappingMethods methods = new MappingMethods(shapes);
+    Drafter drafter = new Drafter(begun, shapes, methods, MapperObservation.NONE);
+    GrownConcepts grown = new GrownConcepts(old, types, shapes, methods);
     drafter.concepts.addAll(grown.concepts());
     drafter.unpaired = grown.unpaired();
     drafter.guessDirections();
@@ -180,20 +187,12 @@ public final class Drafter {
   /** Adds the methods of the users that map the types of new concepts, and runs all of them. */
   private void findMappers() {
     Ledger ledger = LedgerBuilder.build(plan(), shapes);
-    concepts.replaceAll(
-        concept -> concept.with(mappers().with(concept.begun(), ledger), List.of()));
+    MapperGuesses mappers = new MapperGuesses(shapes, methods);
+    concepts.replaceAll(concept -> concept.with(mappers.with(concept.begun(), ledger), List.of()));
     Plan plan = plan();
     if (plan.concepts().stream().anyMatch(concept -> !concept.existing().isEmpty())) {
       observed = observation.of(plan);
     }
-  }
-
-  /** The methods are searched once, and only if there are concepts. */
-  private MapperGuesses mappers() {
-    if (mappers == null) {
-      mappers = new MapperGuesses(shapes);
-    }
-    return mappers;
   }
 
   private Plan guess(List<DataTypes> types) {
@@ -206,7 +205,7 @@ public final class Drafter {
         .flatMap(concept -> concept.shapes().stream())
         .flatMap(use -> layerTypes.find(use).stream())
         .forEach(shape -> named.add(shape.type().qualifiedName()));
-    ShapePairing pairing = new ShapePairing(shapes, types, named);
+    ShapePairing pairing = new ShapePairing(shapes, methods, types, named);
     for (PairedTypes pair : pairing.pairs()) {
       Concept concept = pair.concept(unusedName(pair.name()), layerTypes, DataTypes::layer);
       concepts.add(DraftConcept.fresh(concept, pair.guesses()));
@@ -219,11 +218,12 @@ public final class Drafter {
 
   private void guessDirections() {
     Ledger first = LedgerBuilder.build(plan(), shapes);
+    MapperGuesses mappers = new MapperGuesses(shapes, methods);
     concepts.replaceAll(
         concept ->
             first
                 .concept(concept.name())
-                .map(mappings -> new PossibleDirections(mappings, mappers()).of(concept))
+                .map(mappings -> new PossibleDirections(mappings, mappers).of(concept))
                 .orElse(concept));
   }
 

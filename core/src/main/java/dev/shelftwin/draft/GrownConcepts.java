@@ -24,10 +24,10 @@ final class GrownConcepts {
   private final List<PairedTypes> free;
   private final Set<String> paired = new HashSet<>();
 
-  GrownConcepts(Plan old, List<DataTypes> types, Shapes shapes) {
+  GrownConcepts(Plan old, List<DataTypes> types, Shapes shapes, MappingMethods methods) {
     this.old = old;
     this.layerTypes = new LayerTypes(shapes);
-    this.pairing = new ShapePairing(shapes, types, Set.of());
+    this.pairing = new ShapePairing(shapes, methods, types, Set.of());
     this.free = new ArrayList<>(pairing.pairs());
   }
 

@@ -35,6 +35,7 @@ record Guess(Kind kind, String subject) {
     SUPPLIER("given by a supplier, as objects within others have no caller"),
     SECRET("secrets, by their names"),
     BY_FIELDS("types of the concept, by their fields"),
+    BY_METHODS("types of the concept, as methods map them"),
     CHANGE("requests that change objects, by their names"),
     REQUEST("requests, by their names"),
     RESPONSE("responses, by their names"),

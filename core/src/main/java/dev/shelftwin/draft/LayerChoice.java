@@ -33,12 +33,9 @@ final class LayerChoice {
   /**
    * Types for a plan without layers.
    *
-   * @param chosen the user's choice; guessed if empty
+   * @param chosen the user's choice
    */
   List<DataTypes> fresh(List<LayerPackage> chosen) {
-    if (chosen.isEmpty()) {
-      return new LayerGuess(plan, shapes).types();
-    }
     for (LayerPackage one : chosen) {
       if (!one.isIn(shapes)) {
         throw new InputException(

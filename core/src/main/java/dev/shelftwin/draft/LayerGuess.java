@@ -1,5 +1,6 @@
 package dev.shelftwin.draft;
 
+import dev.shelftwin.facts.Frameworks;
 import dev.shelftwin.finding.InputException;
 import dev.shelftwin.plan.Plan;
 import dev.shelftwin.shape.Place;
@@ -28,13 +29,16 @@ final class LayerGuess {
   private static final int MANY = 10;
   private static final int FEW = 2;
   private static final int MANY_ROWS = 3;
+  private static final double MANY_NAMED = 1.0 / 3;
 
   private final Plan plan;
   private final Shapes shapes;
+  private final MappingMethods methods;
 
-  LayerGuess(Plan plan, Shapes shapes) {
+  LayerGuess(Plan plan, Shapes shapes, MappingMethods methods) {
     this.plan = plan;
     this.shapes = shapes;
+    this.methods = methods;
   }
 
   /**
@@ -73,7 +77,7 @@ final class LayerGuess {
   }
 
   private List<PairedTypes> pairs(Map<Role, Set<TypeRef>> byRole) {
-    return new ShapePairing(shapes, layers(byRole), Set.of()).pairs();
+    return new ShapePairing(shapes, methods, layers(byRole), Set.of()).pairs();
   }
 
   private Map<Role, Set<TypeRef>> byRole(List<Shape> all, RoleGuess roles) {
@@ -90,13 +94,19 @@ final class LayerGuess {
     if (!unnamed.isEmpty() && byRole.containsKey(Role.PERSISTENCE)) {
       Set<TypeRef> rows = types(byRole, Role.PERSISTENCE);
       types(unnamed, Role.PERSISTENCE).addAll(rows);
-      Set<TypeRef> named = namedLikeRows(unnamed);
+      Map<String, Long> namedLikeRows = namedLikeRows(unnamed);
+      Set<TypeRef> named = ofPackages(types(unnamed, Role.TRANSFER), namedLikeRows, MANY_NAMED);
       boolean between = byRole.containsKey(Role.TRANSFER) && !byRole.containsKey(Role.DOMAIN);
       if ((between && named.size() * 3 >= rows.size()) || areKnownToRows(named, rows)) {
         types(byRole, Role.DOMAIN).addAll(named);
       } else if (!between && named.size() > FEW) {
         types(byRole, Role.TRANSFER).addAll(named);
       }
+      Set<TypeRef> some = ofPackages(types(unnamed, Role.TRANSFER), namedLikeRows, 0);
+      some.removeAll(byRole.getOrDefault(Role.DOMAIN, Set.of()));
+      all.stream()
+          .filter(shape -> some.contains(shape.type()) && Frameworks.isWrittenToDocuments(shape))
+          .forEach(shape -> types(byRole, Role.TRANSFER).add(shape.type()));
     }
     return byRole;
   }
@@ -144,25 +154,27 @@ final class LayerGuess {
     return knowing > 0 && knowing >= Math.min(MANY_ROWS, rows.size() / 3);
   }
 
-  /** The types of packages of which many are named like rows and have their fields. */
-  private Set<TypeRef> namedLikeRows(Map<Role, Set<TypeRef>> unnamed) {
-    ShapePairing pairing = new ShapePairing(shapes, layers(unnamed), Set.of());
-    Map<String, Long> found =
-        pairing.pairs().stream()
-            .flatMap(pair -> pair.members().stream().filter(one -> pairing.isNamed(one, pair)))
-            .collect(
-                Collectors.groupingBy(
-                    member -> member.shape().type().packageName(), Collectors.counting()));
-    Set<String> packages =
-        types(unnamed, Role.TRANSFER).stream()
-            .collect(Collectors.groupingBy(TypeRef::packageName, Collectors.counting()))
-            .entrySet()
-            .stream()
-            .filter(all -> found.getOrDefault(all.getKey(), 0L) * 3 >= all.getValue())
-            .map(Map.Entry::getKey)
-            .collect(Collectors.toSet());
-    return types(unnamed, Role.TRANSFER).stream()
-        .filter(type -> packages.contains(type.packageName()))
+  /** How many types of a package are named like rows and have their fields. */
+  private Map<String, Long> namedLikeRows(Map<Role, Set<TypeRef>> unnamed) {
+    ShapePairing pairing = new ShapePairing(shapes, methods, layers(unnamed), Set.of());
+    return pairing.pairs().stream()
+        .flatMap(pair -> pair.members().stream().filter(one -> pairing.isNamed(one, pair)))
+        .collect(
+            Collectors.groupingBy(
+                member -> member.shape().type().packageName(), Collectors.counting()));
+  }
+
+  /** The types of packages of whose types a fraction is counted, but at least one. */
+  private static Set<TypeRef> ofPackages(
+      Set<TypeRef> types, Map<String, Long> counted, double fraction) {
+    Map<String, Long> all =
+        types.stream().collect(Collectors.groupingBy(TypeRef::packageName, Collectors.counting()));
+    return types.stream()
+        .filter(
+            type -> {
+              long count = counted.getOrDefault(type.packageName(), 0L);
+              return count > 0 && count >= fraction * all.getOrDefault(type.packageName(), 0L);
+            })
         .collect(Collectors.toCollection(LinkedHashSet::new));
   }
 

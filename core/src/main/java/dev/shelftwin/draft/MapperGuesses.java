@@ -14,7 +14,6 @@ import dev.shelftwin.shape.Place;
 import dev.shelftwin.shape.Shape;
 import dev.shelftwin.shape.Shapes;
 import dev.shelftwin.shape.TypeRef;
-import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -28,49 +27,12 @@ import java.util.stream.Stream;
  */
 final class MapperGuesses {
 
-  /** The largest number of parameters of a method that counts as a mapper. */
-  private static final int MOST_PARAMETERS = 3;
-
-  /**
-   * The last words of the names of classes whose methods do more than map, whatever they return.
-   */
-  private static final Set<String> OTHER_WORK =
-      Set.of(
-          "client",
-          "controller",
-          "dao",
-          "endpoint",
-          "handler",
-          "interceptor",
-          "listener",
-          "manager",
-          "operation",
-          "repository",
-          "resource",
-          "service",
-          "validator");
-
   private final Shapes shapes;
-  private final List<MethodSignature> methods = new ArrayList<>();
+  private final List<MethodSignature> methods;
 
-  MapperGuesses(Shapes shapes) {
+  MapperGuesses(Shapes shapes, MappingMethods methods) {
     this.shapes = shapes;
-    for (String packageName : shapes.packages()) {
-      for (String type : shapes.namesIn(packageName)) {
-        String name = packageName.isEmpty() ? type : packageName + "." + type;
-        shapes.methods(name).stream().filter(MapperGuesses::mayMap).forEach(methods::add);
-      }
-    }
-  }
-
-  private static boolean mayMap(MethodSignature method) {
-    int parameters = method.parameters().size();
-    List<String> words = NameWords.of(method.owner().simpleName()).all();
-    return !method.isAbstract()
-        && !OTHER_WORK.contains(words.get(words.size() - 1))
-        && parameters <= MOST_PARAMETERS
-        && (parameters > 0 || !method.isStatic())
-        && (!method.returns().isPrimitive() || parameters > 0);
+    this.methods = methods.all();
   }
 
   /** A concept with the methods that map its types; those that Shelf Twin generates are none. */

@@ -35,11 +35,11 @@ final class MapperPlace {
   }
 
   /** The same types, in layers that say where the mappers are if it is not the usual place. */
-  static List<DataTypes> in(List<DataTypes> types, Shapes code) {
+  static List<DataTypes> in(List<DataTypes> types, Shapes code, MappingMethods methods) {
     if (types.stream().anyMatch(one -> one.layer().role() == Role.DOMAIN)) {
       return types;
     }
-    MapperPlace place = new MapperPlace(new ShapePairing(code, types, Set.of()).pairs());
+    MapperPlace place = new MapperPlace(new ShapePairing(code, methods, types, Set.of()).pairs());
     return place
         .packageName()
         .map(name -> types.stream().map(one -> moved(one, name)).toList())

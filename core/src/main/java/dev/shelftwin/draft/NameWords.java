@@ -64,9 +64,13 @@ record NameWords(List<String> all) {
     return new NameWords(both);
   }
 
-  /** The similarity of two names: 1 for the same words, 0 for none in common. */
+  /** The similarity of two names: 1 for the same words or letters, 0 for no word in common. */
   double similarity(NameWords other) {
-    return shared(roots(), other.roots());
+    return joined().equals(other.joined()) ? 1 : shared(roots(), other.roots());
+  }
+
+  private String joined() {
+    return String.join("", all);
   }
 
   /** The Jaccard index of two sets: 1 if they are equal, 0 if they have nothing in common. */

@@ -15,6 +15,7 @@ import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Comparator;
 import java.util.EnumSet;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
@@ -26,6 +27,7 @@ final class PairedTypes {
 
   private final NameWords name;
   private final List<Member> members = new ArrayList<>();
+  private final Set<Shape> mapped = new HashSet<>();
   private final List<Guess> guesses = new ArrayList<>();
 
   /**
@@ -81,10 +83,19 @@ final class PairedTypes {
     return members.size() > 1;
   }
 
-  void add(DataTypes layer, Shape shape) {
+  /**
+   * Adds a type.
+   *
+   * @param isMapped whether methods of the users map it
+   */
+  void add(DataTypes layer, Shape shape, boolean isMapped) {
     NameWords words = NameWords.of(shape.type().name());
     if (!words.contains(name)) {
-      guesses.add(new Guess(Guess.Kind.BY_FIELDS, shape + " of " + name()));
+      Guess.Kind kind = isMapped ? Guess.Kind.BY_METHODS : Guess.Kind.BY_FIELDS;
+      guesses.add(new Guess(kind, shape + " of " + name()));
+    }
+    if (isMapped) {
+      mapped.add(shape);
     }
     boolean row = layer.layer().role() == Role.PERSISTENCE;
     Direction direction = row ? Direction.BOTH : direction(words.without(name), shape);
@@ -100,6 +111,7 @@ final class PairedTypes {
     for (Member member : members()) {
       boolean unlike =
           !member.shape().equals(hub())
+              && !mapped.contains(member.shape())
               && overlap(member) == 0
               && members.stream()
                   .anyMatch(other -> other.layer().equals(member.layer()) && overlap(other) > 0);

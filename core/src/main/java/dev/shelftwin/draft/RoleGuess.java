@@ -7,7 +7,9 @@ import dev.shelftwin.shape.TypeRef;
 import java.util.Collection;
 import java.util.List;
 import java.util.Set;
+import java.util.regex.Pattern;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
 /** Guesses the role of a type by its declaration, the name of its package, and its own name. */
@@ -60,6 +62,9 @@ final class RoleGuess {
 
   /** Words that layers of every role use, so that they count only where no other word does. */
   private static final Set<String> DOMAIN = Set.of("business", "core", "domain", "model", "models");
+
+  /** What follows a word in the name of a package: a version, as in {@code api_v3}. */
+  private static final Pattern VERSION = Pattern.compile("_?v?[0-9_]+$");
 
   private static final Set<String> STORED_TYPES = Set.of("entity", "row", "table");
   private static final Set<String> TRANSFERRED_TYPES =
@@ -128,7 +133,10 @@ final class RoleGuess {
   /** What a word of the package tells, beginning with its last word; otherwise the type's name. */
   private @Nullable Role byName(Shape shape) {
     String packageName = shape.type().packageName();
-    List<String> segments = List.of(packageName.split("\\."));
+    List<String> segments =
+        Stream.of(packageName.split("\\."))
+            .map(segment -> VERSION.matcher(segment).replaceFirst(""))
+            .toList();
     for (int index = segments.size() - 1; index >= 0; index--) {
       if (TRANSFER.contains(segments.get(index))) {
         return Role.TRANSFER;

@@ -11,6 +11,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Stream;
 
 /**
  * Pairs the types of the layers: by the words of their names, as long as their fields do not speak
@@ -30,6 +31,7 @@ final class ShapePairing {
   private static final double SAME = 0.25;
 
   private final Shapes code;
+  private final MappingMethods methods;
   private final List<DataTypes> layers;
   private final Map<DataTypes, TypeNames> names = new HashMap<>();
   private final Map<DataTypes, List<Shape>> shapes = new HashMap<>();
@@ -41,8 +43,9 @@ final class ShapePairing {
    *
    * @param known the qualified names of types that belong to concepts already
    */
-  ShapePairing(Shapes code, List<DataTypes> layers, Set<String> known) {
+  ShapePairing(Shapes code, MappingMethods methods, List<DataTypes> layers, Set<String> known) {
     this.code = code;
+    this.methods = methods;
     this.layers =
         layers.stream().sorted(Comparator.comparing(types -> depth(types.layer().role()))).toList();
     for (DataTypes types : layers) {
@@ -68,7 +71,7 @@ final class ShapePairing {
       List<PairedTypes> begun = new ArrayList<>();
       for (Shape shape : byLength(types)) {
         List<PairedTypes> found = concepts(shape, types);
-        found.forEach(pair -> pair.add(types, shape));
+        found.forEach(pair -> pair.add(types, shape, isMapped(shape, types, pair)));
         boolean mayBeHub = types.layer().role() != Role.TRANSFER || types.equals(layers.get(0));
         if (found.isEmpty() && mayBeHub) {
           begun.add(new PairedTypes(types, shape, names(types).bare(shape)));
@@ -118,9 +121,13 @@ final class ShapePairing {
   private List<PairedTypes> concepts(Shape shape, DataTypes types) {
     boolean store = types.layer().role() == Role.PERSISTENCE;
     List<PairedTypes> free = pairs.stream().filter(pair -> !store || !pair.isStored()).toList();
-    Optional<PairedTypes> byName = byName(shape, names(types), free);
+    Optional<PairedTypes> byName = byName(shape, types, free);
     if (byName.isPresent() || shape.isAbstract()) {
       return byName.stream().toList();
+    }
+    Optional<PairedTypes> mapped = mapped(shape, types, free);
+    if (mapped.isPresent()) {
+      return mapped.stream().toList();
     }
     List<PairedTypes> concrete =
         free.stream()
@@ -174,11 +181,14 @@ final class ShapePairing {
   }
 
   /** The concept with the same name, otherwise one whose name is a part of it. */
-  private Optional<PairedTypes> byName(Shape shape, TypeNames own, List<PairedTypes> free) {
+  private Optional<PairedTypes> byName(Shape shape, DataTypes types, List<PairedTypes> free) {
+    TypeNames own = names(types);
     List<PairedTypes> alike =
         free.stream()
             .filter(pair -> pair.hub().isAbstract() == shape.isAbstract())
-            .filter(pair -> !new FieldOverlap(shape, pair.hub()).isNone())
+            .filter(
+                pair ->
+                    isMapped(shape, types, pair) || !new FieldOverlap(shape, pair.hub()).isNone())
             .toList();
     for (NameWords concept : own.concepts(shape)) {
       Optional<PairedTypes> same =
@@ -192,10 +202,37 @@ final class ShapePairing {
     NameWords name = NameWords.of(shape.type().name());
     return alike.stream()
         .filter(pair -> name.contains(pair.words()))
-        .filter(pair -> shape.isAbstract() || isSupported(shape, own, pair))
+        .filter(
+            pair ->
+                shape.isAbstract() || isMapped(shape, types, pair) || isSupported(shape, own, pair))
         .max(
             Comparator.<PairedTypes>comparingInt(pair -> pair.words().all().size())
                 .thenComparingDouble(pair -> support(shape, pair)));
+  }
+
+  /** The concept whose types methods map to a type: in both directions, or of a similar name. */
+  private Optional<PairedTypes> mapped(Shape shape, DataTypes types, List<PairedTypes> free) {
+    NameWords name = names(types).bare(shape);
+    return free.stream()
+        .filter(pair -> isMapped(shape, types, pair))
+        .filter(pair -> pair.words().similarity(name) > 0 || isMappedBothWays(shape, types, pair))
+        .max(Comparator.comparingDouble(pair -> pair.words().similarity(name)));
+  }
+
+  private boolean isMapped(Shape shape, DataTypes types, PairedTypes pair) {
+    return ofOtherLayers(types, pair)
+        .anyMatch(one -> methods.map(one, shape) || methods.map(shape, one));
+  }
+
+  private boolean isMappedBothWays(Shape shape, DataTypes types, PairedTypes pair) {
+    return ofOtherLayers(types, pair).anyMatch(one -> methods.map(one, shape))
+        && ofOtherLayers(types, pair).anyMatch(one -> methods.map(shape, one));
+  }
+
+  private static Stream<Shape> ofOtherLayers(DataTypes types, PairedTypes pair) {
+    return pair.members().stream()
+        .filter(member -> !member.layer().equals(types))
+        .map(PairedTypes.Member::shape);
   }
 
   /** The last word says what a thing is: an order total is no order, so it needs more fields. */

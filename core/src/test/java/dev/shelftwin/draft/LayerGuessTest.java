@@ -60,6 +60,45 @@ class LayerGuessTest {
                         "@com.fasterxml.jackson.annotation.JsonInclude public record"),
             List.of("Kiln: DeskKiln both", "Mug: DeskMug both")),
         of(
+            "annotations for documents tell sent types where nothing else does",
+            rows("coop.kiln.db", "", "Kiln", "MugService")
+                + types("coop.kiln.sheets", "", "", TEN)
+                    .replace("Mug", "MugService")
+                    .replace(
+                        "public record",
+                        "@com.fasterxml.jackson.annotation.JsonInclude public record"),
+            List.of("Kiln: Kiln both", "MugService: MugService both")),
+        of(
+            "what methods map belongs together, whatever fields and types are called",
+            rows("coop.kiln.db", "", "Kiln", "Mug", "Vase", "Lid")
+                + each(
+                    """
+                    package %s;
+                    public class %s { public int volume; public String builder; public String town; }
+                    """,
+                    "coop.kiln.dto", "", "Dto", "Kiln", "LargeMug", "Pot", "Cap")
+                + """
+                package coop.kiln;
+                import coop.kiln.db.*;
+                import coop.kiln.dto.*;
+                public final class Maps {
+                  public static void fill(Kiln kiln, KilnDto dto) {}
+                  public static LargeMugDto mug(Mug mug) { return null; }
+                  public static PotDto pot(Vase vase) { return null; }
+                  public static CapDto cap(Lid lid) { return null; }
+                  public static Lid lid(CapDto cap) { return null; }
+                }
+                """,
+            List.of("Kiln: KilnDto out", "Lid: CapDto both", "Mug: LargeMugDto out")),
+        of(
+            "capitals in other places",
+            rows("coop.kiln.db", "", "Tmug") + types("coop.kiln.dto", "", "", "TMug"),
+            List.of("Tmug: TMug both")),
+        of(
+            "a version in the name of a package",
+            rows("coop.kiln.db", "", "Kiln", "Mug") + types("coop.kiln.api_v3", "", "", TEN),
+            List.of("Kiln: Kiln both", "Mug: Mug both")),
+        of(
             "packages without a known word are found by the names of their types",
             rows("coop.kiln.db", "", "Kiln", "Mug", "Vase")
                 + types("coop.kiln.cards", "", "Sheet", "Kiln", "Mug", "Vase")

@@ -1,0 +1,113 @@
+package dev.shelftwin.draft;
+
+import dev.shelftwin.shape.Container;
+import dev.shelftwin.shape.MethodSignature;
+import dev.shelftwin.shape.Shape;
+import dev.shelftwin.shape.Shapes;
+import dev.shelftwin.shape.TypeRef;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+
+/** The methods of the users' classes that may map, by their types. */
+final class MappingMethods {
+
+  /** The largest number of parameters of a method that counts as a mapper. */
+  private static final int MOST_PARAMETERS = 3;
+
+  /**
+   * The last words of the names of classes whose methods do more than map, whatever they return.
+   */
+  private static final Set<String> OTHER_WORK =
+      Set.of(
+          "client",
+          "controller",
+          "dao",
+          "endpoint",
+          "handler",
+          "interceptor",
+          "listener",
+          "manager",
+          "operation",
+          "repository",
+          "resource",
+          "service",
+          "validator");
+
+  private static final Set<String> ACCESSORS = Set.of("add", "get", "is", "remove", "set");
+
+  private final List<MethodSignature> all = new ArrayList<>();
+
+  /** The types that one type alone is turned into. */
+  private final Map<TypeRef, Set<TypeRef>> targets = new HashMap<>();
+
+  MappingMethods(Shapes shapes) {
+    for (String packageName : shapes.packages()) {
+      for (String type : shapes.namesIn(packageName)) {
+        String name = packageName.isEmpty() ? type : packageName + "." + type;
+        shapes.methods(name).stream().filter(MappingMethods::mayMap).forEach(all::add);
+      }
+    }
+    all.forEach(this::addTarget);
+  }
+
+  private static boolean mayMap(MethodSignature method) {
+    int parameters = method.parameters().size();
+    List<String> words = NameWords.of(method.owner().simpleName()).all();
+    return !method.isAbstract()
+        && !OTHER_WORK.contains(words.get(words.size() - 1))
+        && parameters <= MOST_PARAMETERS
+        && (parameters > 0 || !method.isStatic())
+        && (!method.returns().isPrimitive() || parameters > 0);
+  }
+
+  /** All of them. */
+  List<MethodSignature> all() {
+    return List.copyOf(all);
+  }
+
+  /**
+   * Whether a method makes an object of one type from one of another, or fills it. If one of them
+   * holds the other, it more likely reads or wraps it.
+   */
+  boolean map(Shape from, Shape to) {
+    return targets.getOrDefault(from.type().erased(), Set.of()).contains(to.type().erased())
+        && !holds(from, to)
+        && !holds(to, from);
+  }
+
+  private static boolean holds(Shape one, Shape other) {
+    return one.storedFields()
+        .anyMatch(field -> Container.held(field.type()).erased().equals(other.type().erased()));
+  }
+
+  private void addTarget(MethodSignature method) {
+    List<TypeRef> parameters =
+        method.parameters().stream().map(type -> type.present().erased()).toList();
+    TypeRef owner = method.owner().erased();
+    TypeRef made = method.isConstructor() ? owner : method.returns().present().erased();
+    boolean returnsNothing = made.name().equals("void");
+    boolean ofObject = !method.isStatic() && !method.isConstructor();
+    if (ofObject && (isAccessor(method.name()) || (!parameters.isEmpty() && made.equals(owner)))) {
+      return; // it reads or sets a part of the object
+    }
+    if (parameters.isEmpty() && ofObject) {
+      addTarget(owner, made);
+    } else if (parameters.size() == 1) {
+      addTarget(parameters.get(0), returnsNothing ? owner : made);
+    } else if (parameters.size() == 2 && (returnsNothing || made.equals(parameters.get(1)))) {
+      addTarget(parameters.get(0), parameters.get(1));
+    }
+  }
+
+  private static boolean isAccessor(String method) {
+    return ACCESSORS.contains(NameWords.of(method).all().get(0));
+  }
+
+  private void addTarget(TypeRef from, TypeRef to) {
+    targets.computeIfAbsent(from, key -> new HashSet<>()).add(to);
+  }
+}
