@@ -134,7 +134,7 @@ public final class ExistingCalls implements ExistingMappers {
     }
 
     private @Nullable Object sample(SlotTree.Root other, Stubs stubs) {
-      SlotTree.Roots roots = SlotTree.of(other, shapes, objects);
+      SlotTree.Roots roots = stubClasses.roots(other);
       return new SourceBuilder(objects)
           .build(
               roots.roots().get(0),

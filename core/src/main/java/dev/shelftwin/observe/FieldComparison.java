@@ -4,6 +4,7 @@ import dev.shelftwin.finding.RuleId;
 import dev.shelftwin.ledger.FieldMapping;
 import dev.shelftwin.observe.FlowFinder.ObservedFlow;
 import dev.shelftwin.plan.GivenValue;
+import java.util.HashSet;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
@@ -16,6 +17,9 @@ final class FieldComparison {
   private final Observations seen;
   private final List<ObservedFlow> flows;
 
+  /** Of what no value was seen. */
+  private final Set<String> unseen = new HashSet<>();
+
   FieldComparison(MapperFindings findings, Observations seen, List<ObservedFlow> flows) {
     this.findings = findings;
     this.seen = seen;
@@ -23,12 +27,38 @@ final class FieldComparison {
   }
 
   void compare(ExpectedFlow wanted) {
+    unseen(wanted);
     if (wanted.mapping().isCarried()) {
       compareCarried(wanted);
     } else if (wanted.mapping().isByExistingMapper()) {
       compareConverted(wanted);
     } else {
       compareOther(wanted);
+    }
+  }
+
+  /** Reports a source of which no sample that the mapper accepts has a value. */
+  private void unseen(ExpectedFlow wanted) {
+    for (String part : wanted.sources()) {
+      boolean hasValues =
+          seen.sourceLeaves().stream().anyMatch(leaf -> ExpectedFlow.isWithin(leaf.path(), part));
+      if (!hasValues || seen.firstFailure().isEmpty() || !set(part).isEmpty()) {
+        continue;
+      }
+      String source = part;
+      for (String outer = outer(part); !outer.isEmpty() && set(outer).isEmpty(); ) {
+        source = outer;
+        outer = outer(outer);
+      }
+      if (unseen.add(source)) {
+        findings.add(
+            RuleId.MAPPER_FAILS,
+            wanted.target(),
+            Optional.of(wanted.mapping()),
+            "%s cannot be observed: the mapper fails for every sample that has it: %s."
+                .formatted(findings.source(source), seen.firstFailure().get()),
+            "name a sample method for its type in 'samples', or correct the mapper");
+      }
     }
   }
 
@@ -136,7 +166,7 @@ final class FieldComparison {
       String path, ExpectedFlow wanted, Set<String> paths, List<String> missing) {
     String whole = path;
     for (String outer = path; wanted.sources().stream().noneMatch(outer::equals); ) {
-      outer = outer.replaceFirst("(\\.[^.\\[{]+|\\[]|\\{[^}]*})$", "");
+      outer = outer(outer);
       String object = outer;
       if (!paths.stream()
           .filter(one -> ExpectedFlow.isWithin(one, object))
@@ -146,6 +176,12 @@ final class FieldComparison {
       whole = outer;
     }
     return whole;
+  }
+
+  /** The path of what holds a field or an element; empty if the source itself does. */
+  private static String outer(String path) {
+    String outer = path.replaceFirst("(\\.[^.\\[{]+|\\[]|\\{[^}]*})$", "");
+    return outer.equals(path) ? "" : outer;
   }
 
   private void details(ObservedFlow observed, Optional<FieldMapping> mapping, Set<String> paths) {
@@ -344,6 +380,11 @@ final class FieldComparison {
   }
 
   private List<String> leaves(String source) {
+    return set(source).stream().filter(seen.varied()::contains).toList();
+  }
+
+  /** The paths of the values in a part of the source that any sample had. */
+  private List<String> set(String source) {
     return seen.sourceLeaves().stream()
         .filter(seen::wasSet)
         .map(Slot::path)

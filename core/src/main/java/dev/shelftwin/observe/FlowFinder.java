@@ -65,7 +65,7 @@ final class FlowFinder {
             });
     Set<String> lost = new TreeSet<>();
     for (Slot.Leaf leaf : seen.sourceLeaves()) {
-      if (!reached.contains(leaf.path()) && seen.wasSet(leaf)) {
+      if (!reached.contains(leaf.path()) && seen.wasSet(leaf) && isVaried(leaf)) {
         lost.add(leaf.path());
       }
     }
@@ -81,6 +81,11 @@ final class FlowFinder {
                         Optional.empty(),
                         List.of()))));
     return flows;
+  }
+
+  /** A mapper that accepts one value only may as well give a constant. */
+  private boolean isVaried(Slot.Leaf leaf) {
+    return seen.varied().contains(leaf.path());
   }
 
   private static ObservedFlow plain(Flow flow) {

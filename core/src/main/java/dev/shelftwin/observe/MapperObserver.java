@@ -7,6 +7,7 @@ import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
@@ -96,6 +97,7 @@ final class MapperObserver {
     if (runs.returnsOneObject()) {
       seen.oneObject();
     }
+    seen.failedFirst(repairs.firstFailure());
     if (working == 0) {
       seen.refuse(refusal);
     } else if (seen.samples().stream().allMatch(one -> one.target().equals(NOTHING))) {
@@ -220,6 +222,12 @@ final class MapperObserver {
       }
     }
     MapperRuns.Run run = runs.run(changed);
+    if (!run.failed()) {
+      SourceValues other = changed;
+      inside.stream()
+          .filter(inner -> !Objects.equals(other.get(inner), base.get(inner)))
+          .forEach(inner -> seen.varied().add(inner.path()));
+    }
     return run.failed() || !Tree.changes(target, run.target()).isEmpty();
   }
 
@@ -243,6 +251,7 @@ final class MapperObserver {
       SourceValues changed = base.with(leaf, value);
       MapperRuns.Run run = runs.run(changed);
       if (!run.failed()) {
+        seen.varied().add(leaf.path());
         for (Tree.Change change : Tree.changes(target, run.target())) {
           seen.effects()
               .add(new Observations.Effect(number, leaf, base, changed, change, run.answers()));

@@ -2,6 +2,7 @@ package dev.shelftwin.observe;
 
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -26,10 +27,12 @@ final class Observations {
   private final List<Effect> effects = new ArrayList<>();
   private final List<Removal> removals = new ArrayList<>();
   private final Set<String> unstable = new LinkedHashSet<>();
+  private final Set<String> varied = new HashSet<>();
   private final Set<String> stays = new LinkedHashSet<>();
   private final Set<String> changed = new LinkedHashSet<>();
   private final Set<String> shared = new LinkedHashSet<>();
   private Optional<String> refused = Optional.empty();
+  private Optional<String> firstFailure = Optional.empty();
   private String unstableBy = "";
   private boolean returnsOneObject;
 
@@ -126,7 +129,23 @@ final class Observations {
 
   /** Whether a source value was there in any sample: some types accept only some at a time. */
   boolean wasSet(Slot.Leaf leaf) {
-    return samples.isEmpty() || samples.stream().anyMatch(one -> one.source().get(leaf) != null);
+    return samples.isEmpty() || samples.stream().anyMatch(one -> isThere(leaf, one.source()));
+  }
+
+  /** The paths of source values of which the mapper accepted another one. */
+  Set<String> varied() {
+    return varied;
+  }
+
+  private boolean isThere(Slot leaf, SourceValues values) {
+    return values.get(leaf) != null
+        && outer.getOrDefault(leaf.index(), List.of()).stream()
+            .allMatch(
+                around ->
+                    around instanceof Slot.Many
+                        ? values.get(around) instanceof Integer size
+                            && size > places(leaf).getOrDefault(around.index(), 0)
+                        : values.get(around) != null);
   }
 
   List<Sample> samples() {
@@ -181,6 +200,15 @@ final class Observations {
   /** Why no sample could be mapped; empty if one could. */
   Optional<String> refused() {
     return refused;
+  }
+
+  /** How the mapper failed before values were left out of the samples; empty if none were. */
+  Optional<String> firstFailure() {
+    return firstFailure;
+  }
+
+  void failedFirst(Optional<String> failure) {
+    firstFailure = failure;
   }
 
   void refuse(String reason) {

@@ -1,8 +1,10 @@
 package dev.shelftwin.observe;
 
+import dev.shelftwin.trial.UserObjects;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Collections;
+import java.util.Comparator;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -11,6 +13,7 @@ import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
 /** Finds values that a mapper accepts, where it parses texts or knows only some numbers. */
@@ -28,6 +31,8 @@ final class Repairs {
   private final Constants constants;
   private final List<String> names;
   private int tried;
+
+  private Optional<String> firstFailure = Optional.empty();
 
   /** What is left out in the first samples, where the source's type does not accept all values. */
   private final List<List<Slot.Leaf>> leftOut = new ArrayList<>();
@@ -161,26 +166,28 @@ final class Repairs {
 
   /** Tries values one by one; another failure means that the one before is mended. */
   private Optional<SourceValues> tryEach(SourceValues drawn, MapperRuns.Run first) {
+    firstFailure = firstFailure.or(() -> first.failure().map(UserObjects::text));
     SourceValues values = drawn;
     MapperRuns.Run run = first;
     Set<String> failures = new HashSet<>(Set.of(place(run)));
     boolean progress = true;
     while (run.failed() && progress) {
       progress = false;
-      for (Slot slot : leavesFirst()) {
+      for (List<Slot> alike : suspects(values, failures)) {
+        Slot slot = alike.get(0);
         for (Object candidate : candidates(slot)) {
           if (tried > MOST || progress) {
             break;
           }
-          tried++;
-          SourceValues other = values.with(slot, candidate == Tree.MISSING ? null : candidate);
-          MapperRuns.Run next = runs.run(other);
-          if (!next.failed() || failures.add(place(next))) {
+          SourceValues other = with(values, alike, candidate);
+          MapperRuns.Run next = tryOne(other);
+          if (mends(next, failures)) {
+            failures.add(place(next));
             values = other;
             run = next;
             progress = true;
             if (slot instanceof Slot.Leaf leaf && !leaf.isCondition()) {
-              accepted.put(leaf, like(leaf, candidate));
+              alike.forEach(one -> accepted.put((Slot.Leaf) one, like(leaf, candidate)));
             }
           }
         }
@@ -189,11 +196,59 @@ final class Repairs {
     return run.failed() ? Optional.empty() : Optional.of(values);
   }
 
-  /** What is missing cannot be varied, so that comes last. */
-  private List<Slot> leavesFirst() {
-    List<Slot> slots = new ArrayList<>(roots.leaves());
-    roots.all().stream().filter(slot -> !(slot instanceof Slot.Leaf)).forEach(slots::add);
-    return slots;
+  /**
+   * What to try, of all elements of a container at once: the smallest object or container without
+   * which the mapper gets further, and the values in it; all if there is none. What is missing
+   * cannot be varied, so that comes last.
+   */
+  private List<List<Slot>> suspects(SourceValues values, Set<String> failures) {
+    List<List<Slot>> holders =
+        alike(
+            roots.all().stream()
+                .filter(slot -> !(slot instanceof Slot.Leaf) && values.get(slot) != null)
+                .sorted(Comparator.comparingLong(slot -> slot.all().count())));
+    for (List<Slot> holder : holders) {
+      List<Object> candidates = candidates(holder.get(0));
+      if (!candidates.isEmpty() && tried <= MOST) {
+        Object least = holder.get(0) instanceof Slot.Many ? 0 : Tree.MISSING;
+        MapperRuns.Run without = tryOne(with(values, holder, least));
+        boolean isMissed =
+            without.failure().filter(NullPointerException.class::isInstance).isPresent();
+        if (mends(without, failures) && !isMissed) {
+          List<List<Slot>> inside =
+              alike(holder.stream().flatMap(Slot::all).filter(slot -> slot instanceof Slot.Leaf));
+          inside.add(holder);
+          return inside;
+        }
+      }
+    }
+    List<List<Slot>> all = alike(roots.leaves().stream());
+    all.addAll(holders);
+    return all;
+  }
+
+  /** The slots of one path: those of the elements of a container have the same one. */
+  private static List<List<Slot>> alike(Stream<? extends Slot> slots) {
+    Map<String, List<Slot>> byPath = new LinkedHashMap<>();
+    slots.forEach(slot -> byPath.computeIfAbsent(slot.path(), key -> new ArrayList<>()).add(slot));
+    return new ArrayList<>(byPath.values());
+  }
+
+  private static SourceValues with(SourceValues values, List<Slot> slots, Object candidate) {
+    SourceValues other = values;
+    for (Slot slot : slots) {
+      other = other.with(slot, candidate == Tree.MISSING ? null : candidate);
+    }
+    return other;
+  }
+
+  private MapperRuns.Run tryOne(SourceValues values) {
+    tried++;
+    return runs.run(values);
+  }
+
+  private static boolean mends(MapperRuns.Run run, Set<String> failures) {
+    return !run.failed() || !failures.contains(place(run));
   }
 
   private static String place(MapperRuns.Run run) {
@@ -241,6 +296,11 @@ final class Repairs {
         .filter(other -> constants.of(leaf.type()).contains(value))
         .forEach(values::add);
     return values.stream().distinct().toList();
+  }
+
+  /** How the mapper failed before values were tried one by one; empty if none were. */
+  Optional<String> firstFailure() {
+    return firstFailure;
   }
 
   /** Whether the mapper accepts only some values of a slot. */

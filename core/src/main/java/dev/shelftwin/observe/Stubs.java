@@ -23,6 +23,8 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.function.Supplier;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
@@ -47,21 +49,24 @@ final class Stubs {
   private static final Pattern CAST =
       Pattern.compile("class \\S+ cannot be cast to class (\\S+) .*");
 
-  /** A stub of these would have elements without an end. */
-  private static final Map<String, Object> EMPTY =
+  /** A stub of these would have elements without an end; callers may add some of their own. */
+  private static final Map<String, Supplier<Object>> EMPTY =
       Map.of(
-          "java.util.Collection", List.of(),
-          "java.lang.Iterable", List.of(),
-          "java.util.List", List.of(),
-          "java.util.Set", Set.of(),
-          "java.util.Map", Map.of(),
-          "java.util.Iterator", Collections.emptyIterator(),
-          "java.util.Enumeration", Collections.emptyEnumeration());
+          "java.util.Collection", ArrayList::new,
+          "java.lang.Iterable", ArrayList::new,
+          "java.util.List", ArrayList::new,
+          "java.util.Set", LinkedHashSet::new,
+          "java.util.Map", LinkedHashMap::new,
+          "java.util.Iterator", Collections::emptyIterator,
+          "java.util.Enumeration", Collections::emptyEnumeration);
 
   private final StubClasses classes;
   private final List<String> changes = new ArrayList<>();
   private final Map<String, String> answers = new HashMap<>();
   private final IdentityHashMap<Object, String> given = new IdentityHashMap<>();
+
+  /** What was answered in this run, by what was asked. */
+  private final Map<String, @Nullable Object> known = new HashMap<>();
 
   /** Stubs of one run. */
   Stubs(StubClasses classes) {
@@ -75,8 +80,10 @@ final class Stubs {
     private final UserObjects objects;
     private final TreeReader reader;
 
+    private final Map<SlotTree.Root, SlotTree.Roots> roots = new ConcurrentHashMap<>();
+
     /** Which type callers expect of methods whose declared result is a type variable. */
-    private final Map<String, Class<?>> expected = new HashMap<>();
+    private final Map<String, Class<?>> expected = new ConcurrentHashMap<>();
 
     /** The last stubbed call whose declared return type is a type variable or Object. */
     private @Nullable String asked;
@@ -85,6 +92,11 @@ final class Stubs {
       this.shapes = shapes;
       this.objects = objects;
       this.reader = reader;
+    }
+
+    /** The slots of an object, which are the same in every run. */
+    SlotTree.Roots roots(SlotTree.Root root) {
+      return roots.computeIfAbsent(root, key -> SlotTree.of(key, shapes, objects));
     }
 
     /**
@@ -131,9 +143,9 @@ final class Stubs {
 
   /** A stub of a class; null if it cannot have one. */
   @Nullable Object stub(Class<?> type, String key) {
-    @Nullable Object empty = EMPTY.get(type.getName());
+    @Nullable Supplier<Object> empty = EMPTY.get(type.getName());
     if (empty != null) {
-      return empty;
+      return empty.get();
     }
     if (type.isInterface()) {
       return proxy(type, key, Map.of());
@@ -244,9 +256,14 @@ final class Stubs {
       classes.asked = signature;
       result = classes.expected.getOrDefault(signature, method.getReturnType());
     }
-    @Nullable Object value = value(result, key + "." + method.getName() + "(" + asked + ")", 0);
-    note(value, name);
-    return value;
+    String question = key + "." + method.getName() + "(" + asked + ")";
+    String typed = result.getTypeName() + " " + question;
+    if (!known.containsKey(typed)) {
+      @Nullable Object value = value(result, question, 0);
+      note(value, name);
+      known.put(typed, value);
+    }
+    return known.get(typed);
   }
 
   /** A value that only the caller of a constructor knows. */
@@ -301,8 +318,7 @@ final class Stubs {
   }
 
   private @Nullable Object object(Class<?> raw, TypeRef named, String key) {
-    SlotTree.Roots roots =
-        SlotTree.of(new SlotTree.Root("", named), classes.shapes, classes.objects);
+    SlotTree.Roots roots = classes.roots(new SlotTree.Root("", named));
     DistinctValues values =
         new DistinctValues(classes.objects, classes.reader, Math.floorMod(key.hashCode(), 5_000));
     if (roots.roots().get(0) instanceof Slot.Opaque) {

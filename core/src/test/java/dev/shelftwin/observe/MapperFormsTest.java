@@ -433,6 +433,48 @@ class MapperFormsTest {
         .containsExactly(rules.isEmpty() ? new String[0] : new String[] {rules});
   }
 
+  /** Each: the kinds of notes that the mapper takes, whether it maps the text, and findings. */
+  @ParameterizedTest
+  @CsvSource({
+    "Integer.class.getSimpleName(), text, mapper-fails",
+    "'\"soak\"', text, ''",
+    "'\"soak\"', kind, mapper-drops"
+  })
+  void whatAMapperRefusesInAllElementsIsLeftOutAndSaid(String kind, String text, String rules) {
+    assertThat(
+            new Project(folder)
+                .instead(
+                    TENDED_PLAN.replace("Watch", "Log"),
+                    """
+                    package coop.kiln.model;
+                    public record Log(String code, java.util.List<Note> notes) {}
+                    package coop.kiln.model;
+                    public record Note(String kind, String text) {}
+                    package coop.kiln.api;
+                    public record NoteView(String kind, String text) {}
+                    package coop.kiln.api;
+                    import coop.kiln.model.*;
+                    public record LogView(String code, java.util.List<NoteView> notes) {
+                      public static LogView of(Log log) {
+                        return new LogView(
+                            log.code(), log.notes().stream().map(LogView::note).toList());
+                      }
+                      private static NoteView note(Note note) {
+                        if (!note.kind().equals(KIND)) {
+                          throw new IllegalStateException("unrecognized: " + note.kind());
+                        }
+                        return new NoteView(note.kind(), note.TEXT());
+                      }
+                    }
+                    """
+                        .replace("KIND", kind)
+                        .replace("TEXT", text))
+                .run(OpenProject::observe))
+        .flatExtracting(ObservedMapper::findings)
+        .extracting(finding -> finding.rule().key())
+        .containsExactly(rules.isEmpty() ? new String[0] : new String[] {rules});
+  }
+
   /** The mapper takes an interface of the row, and accepts only rows behind others. */
   @Test
   void rowsStandForTheInterfacesBehindWhichTheyAreUsed() {
