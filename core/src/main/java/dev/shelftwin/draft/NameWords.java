@@ -22,7 +22,10 @@ record NameWords(List<String> all) {
     all = List.copyOf(all);
   }
 
-  /** The words of a name in camel case or with underscores; nested types in their order. */
+  /**
+   * The words of a name in camel case or with underscores; nested types in their order. A name
+   * without letters is a word itself.
+   */
   static NameWords of(String name) {
     List<String> words = new ArrayList<>();
     for (String word : BOUNDARY.split(name, -1)) {
@@ -30,7 +33,7 @@ record NameWords(List<String> all) {
         words.add(word.toLowerCase(Locale.ROOT));
       }
     }
-    return new NameWords(words);
+    return new NameWords(words.isEmpty() ? List.of(name) : words);
   }
 
   boolean anyOf(Set<String> some) {

@@ -32,6 +32,7 @@ class DrafterTest {
     return Stream.of(
         of("String title;", "", "", "- { store: title, stays: '?' }"),
         of("String title; int b; int c;", "", "", "- { store: [title, b, c], stays: '?' }"),
+        of("int __; int _0;", "", "", "- { store: [__, _0], stays: '?' }"),
         of(
             "java.time.Instant createdAt;",
             "",
