@@ -230,6 +230,9 @@ final class TrialSupervisor {
     worker.destroyForcibly();
   }
 
+  /** Libraries of before Java 16 define classes through the class loader's own method. */
+  private static final String OPENED = "--add-opens=java.base/java.lang=ALL-UNNAMED";
+
   private Process start(int port, String secret) throws IOException {
     List<String> command = new ArrayList<>();
     command.add(Path.of(System.getProperty("java.home"), "bin", "java").toString());
@@ -245,6 +248,7 @@ final class TrialSupervisor {
             "-XX:+UseSerialGC",
             "-XX:TieredStopAtLevel=1",
             "-XX:ReservedCodeCacheSize=240m",
+            OPENED,
             "-Dfile.encoding=UTF-8",
             "-Dshelf-twin.command=" + Console.command(),
             "-Xlog:disable",

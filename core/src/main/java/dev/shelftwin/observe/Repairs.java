@@ -167,6 +167,9 @@ final class Repairs {
   /** Tries values one by one; another failure means that the one before is mended. */
   private Optional<SourceValues> tryEach(SourceValues drawn, MapperRuns.Run first) {
     firstFailure = firstFailure.or(() -> first.failure().map(UserObjects::text));
+    if (first.failure().filter(LinkageError.class::isInstance).isPresent()) {
+      return Optional.empty(); // a class that cannot be loaded is no matter of values
+    }
     SourceValues values = drawn;
     MapperRuns.Run run = first;
     Set<String> failures = new HashSet<>(Set.of(place(run)));
