@@ -325,7 +325,13 @@ public final class ShelfTwin implements AutoCloseable {
                       new TriedMappers(generated.texts().keySet(), missing),
                       samples);
               return observe(
-                  loader, tasks, progress, (task, mapper) -> mapper.with(comparer.compare(task)));
+                  loader,
+                  tasks,
+                  progress,
+                  (task, mapper) -> {
+                    progress.runs(task, mapper.runs());
+                    return mapper.with(comparer.compare(task));
+                  });
             });
   }
 
@@ -375,7 +381,10 @@ public final class ShelfTwin implements AutoCloseable {
           public void ends(ExistingMapperObserver.Task task, ObservedMapper result) {}
         };
 
-    /** A mapper is about to run, in the thread that calls this; runs are counted from 0. */
+    /**
+     * A mapper is about to run, in the thread that calls this; runs are counted from 0. {@link
+     * ExistingMapperObserver#NO_RUN} comes after the last one.
+     */
     void runs(ExistingMapperObserver.Task task, int run);
 
     /** What a mapper does is known. */

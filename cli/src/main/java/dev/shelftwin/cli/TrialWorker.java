@@ -189,7 +189,8 @@ final class TrialWorker implements TrialProgress, ShelfTwin.MapperProgress {
     if (run == 0) {
       sends(place, run);
     } else {
-      underWay.put(Thread.currentThread(), new UnderWay(place, run, System.nanoTime(), false));
+      long since = run == ExistingMapperObserver.NO_RUN ? Long.MAX_VALUE : System.nanoTime();
+      underWay.put(Thread.currentThread(), new UnderWay(place, run, since, false));
     }
   }
 

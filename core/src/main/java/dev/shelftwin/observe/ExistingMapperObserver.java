@@ -39,6 +39,9 @@ public final class ExistingMapperObserver {
   /** How many types are tried behind an abstract type until a mapper accepts objects of one. */
   private static final int MOST_CHOICES = 8;
 
+  /** In place of the number of a run: the runs are over, and what was seen is compared. */
+  public static final int NO_RUN = -1;
+
   private final Ledger ledger;
   private final Shapes shapes;
   private final UserObjects objects;
@@ -141,7 +144,8 @@ public final class ExistingMapperObserver {
   /**
    * Runs one method and finds out what it does.
    *
-   * @param begins told the number of each run before it, counted from 0
+   * @param begins told the number of each run before it, counted from 0, and {@link #NO_RUN} after
+   *     the last one
    */
   public ObservedMapper observe(Task task, IntConsumer begins) {
     PlanComparison comparison = new PlanComparison(task.concept(), task.hop(), task.method());
@@ -189,6 +193,7 @@ public final class ExistingMapperObserver {
                 constants,
                 names(task))
             .observe();
+    begins.accept(NO_RUN);
     List<ExpectedFlow> expected = ExpectedFlow.of(ledger, task.hop());
     Explanations explanations =
         new Explanations(

@@ -10,6 +10,7 @@ import dev.shelftwin.trial.Outcome;
 import dev.shelftwin.trial.RouteResult;
 import dev.shelftwin.trial.TrialOptions;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.Stream;
@@ -431,6 +432,16 @@ class MapperFormsTest {
         .flatExtracting(ObservedMapper::findings)
         .extracting(finding -> finding.rule().key())
         .containsExactly(rules.isEmpty() ? new String[0] : new String[] {rules});
+  }
+
+  /** What is seen in the runs takes long to compare, and no run is under way then. */
+  @Test
+  void theEndOfTheRunsIsTold() {
+    List<Integer> runs = new ArrayList<>();
+    new Project(folder)
+        .instead(TENDED_PLAN, TENDED.replace("TIMER", "watch.timer()"))
+        .run(project -> project.observing(runs::add));
+    assertThat(runs).startsWith(0, 1).endsWith(ExistingMapperObserver.NO_RUN);
   }
 
   /** Each: the kinds of notes that the mapper takes, whether it maps the text, and findings. */

@@ -27,6 +27,7 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.function.IntConsumer;
 
 /** The stages of the core over one project, without the ends of JSON and databases. */
 public final class OpenProject implements AutoCloseable {
@@ -85,13 +86,18 @@ public final class OpenProject implements AutoCloseable {
 
   /** Runs the mappers that the plan calls existing, and finds out what they do. */
   public List<ObservedMapper> observe() {
+    return observing(run -> {});
+  }
+
+  /** The same, and what is told of the runs. */
+  public List<ObservedMapper> observing(IntConsumer begins) {
     return code.run(
         Map.of(),
         ExistingMapperObserver.classes(ledger, reader),
         (loader, uncompiled) -> {
           ExistingMapperObserver observer =
               new ExistingMapperObserver(ledger.withoutUnknownNames(), reader, loader);
-          return observer.tasks().stream().map(observer::observe).toList();
+          return observer.tasks().stream().map(task -> observer.observe(task, begins)).toList();
         });
   }
 
