@@ -125,15 +125,12 @@ final class ShapePairing {
     if (byName.isPresent() || shape.isAbstract()) {
       return byName.stream().toList();
     }
-    Optional<PairedTypes> mapped = mapped(shape, types, free);
-    if (mapped.isPresent()) {
-      return mapped.stream().toList();
-    }
     List<PairedTypes> concrete =
         free.stream()
             .filter(pair -> !pair.hub().isAbstract() && !areSiblings(pair.hub(), shape))
             .toList();
     NameWords name = NameWords.of(shape.type().name());
+    List<PairedTypes> chosen = List.of();
     if (store) {
       List<PairedTypes> parts =
           concrete.stream()
@@ -141,9 +138,14 @@ final class ShapePairing {
               .filter(pair -> new FieldOverlap(pair.hub(), shape).contained() >= SIMILAR)
               .sorted(Comparator.comparingDouble(pair -> -likeness(pair, shape)))
               .toList();
-      if (!parts.isEmpty()) {
-        return sideBySide(parts, shape);
-      }
+      chosen = sideBySide(parts, shape);
+    }
+    Optional<PairedTypes> mapped = mapped(shape, types, free);
+    if (mapped.isPresent() && chosen.size() < 2) {
+      return mapped.stream().toList();
+    }
+    if (!chosen.isEmpty()) {
+      return chosen;
     }
     return concrete.stream()
         .filter(pair -> likeness(pair, shape) >= SIMILAR)
