@@ -350,6 +350,15 @@ class DrafterTest {
                 public record UnloadingCheck(String opener, String broken) {}
                 package coop.kiln.model;
                 public record ShelfCheck(String shelf, String loader, String broken) {}
+                package coop.kiln.desk;
+                import coop.kiln.model.*;
+                import coop.kiln.store.*;
+                public final class Checks {
+                  public static LoadingCheck loading(KilnCheckRow row) { return null; }
+                  public static KilnCheckRow row(LoadingCheck check) { return null; }
+                  public static UnloadingCheck unloading(KilnCheckRow row) { return null; }
+                  public static KilnCheckRow row(UnloadingCheck check) { return null; }
+                }
                 """);
     Draft draft =
         project.draft(
