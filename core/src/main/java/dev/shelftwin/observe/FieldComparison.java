@@ -17,7 +17,7 @@ final class FieldComparison {
   private final Observations seen;
   private final List<ObservedFlow> flows;
 
-  /** Of what no value was seen. */
+  /** The paths for which no sample had a value. */
   private final Set<String> unseen = new HashSet<>();
 
   FieldComparison(MapperFindings findings, Observations seen, List<ObservedFlow> flows) {
@@ -86,7 +86,7 @@ final class FieldComparison {
             .filter(Flow::isByCollaborator)
             .anyMatch(flow -> ExpectedFlow.isWithin(flow.target().orElse(""), wanted.target()));
     boolean sent =
-        !asked && !leaves(source).isEmpty() && !seen.unstable().contains(wanted.target());
+        !asked && !leaves(source, wanted).isEmpty() && !seen.unstable().contains(wanted.target());
     if (!sent || arriving.stream().anyMatch(path -> ExpectedFlow.isWithin(path, source))) {
       return;
     }
@@ -123,7 +123,7 @@ final class FieldComparison {
     List<ObservedFlow> into = into(wanted);
     Optional<FieldMapping> mapping = Optional.of(wanted.mapping());
     Set<String> paths = new LinkedHashSet<>();
-    wanted.sources().forEach(source -> leaves(source).forEach(paths::add));
+    wanted.sources().forEach(source -> leaves(source, wanted).forEach(paths::add));
     List<String> missing =
         paths.stream()
             .filter(path -> into.stream().noneMatch(flow -> flow.flow().sources().contains(path)))
@@ -178,7 +178,7 @@ final class FieldComparison {
     return whole;
   }
 
-  /** The path of what holds a field or an element; empty if the source itself does. */
+  /** The path of the object or container around a field or an element; empty for the source. */
   private static String outer(String path) {
     String outer = path.replaceFirst("(\\.[^.\\[{]+|\\[]|\\{[^}]*})$", "");
     return outer.equals(path) ? "" : outer;
@@ -379,11 +379,16 @@ final class FieldComparison {
             target);
   }
 
-  private List<String> leaves(String source) {
-    return set(source).stream().filter(seen.varied()::contains).toList();
+  /**
+   * The paths of the values that must reach a target. If the mapper accepts only one value, it
+   * cannot be told whether it copies this value; it is enough that the target has a value then.
+   */
+  private List<String> leaves(String source, ExpectedFlow wanted) {
+    boolean hasValue = !constant(flows, wanted).isEmpty();
+    return set(source).stream().filter(path -> seen.varied().contains(path) || !hasValue).toList();
   }
 
-  /** The paths of the values in a part of the source that any sample had. */
+  /** The paths in a part of the source for which at least one sample had a value. */
   private List<String> set(String source) {
     return seen.sourceLeaves().stream()
         .filter(seen::wasSet)

@@ -444,14 +444,15 @@ class MapperFormsTest {
     assertThat(runs).startsWith(0, 1).endsWith(ExistingMapperObserver.NO_RUN);
   }
 
-  /** Each: the kinds of notes that the mapper takes, whether it maps the text, and findings. */
+  /** Each: the kind of notes that the mapper accepts, what it gives a note, and the findings. */
   @ParameterizedTest
   @CsvSource({
-    "Integer.class.getSimpleName(), text, mapper-fails",
-    "'\"soak\"', text, ''",
-    "'\"soak\"', kind, mapper-drops"
+    "Integer.class.getSimpleName(), 'note.kind(), note.text()', mapper-fails",
+    "'\"soak\"', 'note.kind(), note.text()', ''",
+    "'\"soak\"', 'note.kind(), note.kind()', mapper-drops",
+    "'\"soak\"', 'null, note.text()', mapper-drops"
   })
-  void whatAMapperRefusesInAllElementsIsLeftOutAndSaid(String kind, String text, String rules) {
+  void whatAMapperRefusesInAllElementsIsLeftOutAndSaid(String kind, String given, String rules) {
     assertThat(
             new Project(folder)
                 .instead(
@@ -474,12 +475,12 @@ class MapperFormsTest {
                         if (!note.kind().equals(KIND)) {
                           throw new IllegalStateException("unrecognized: " + note.kind());
                         }
-                        return new NoteView(note.kind(), note.TEXT());
+                        return new NoteView(GIVEN);
                       }
                     }
                     """
                         .replace("KIND", kind)
-                        .replace("TEXT", text))
+                        .replace("GIVEN", given))
                 .run(OpenProject::observe))
         .flatExtracting(ObservedMapper::findings)
         .extracting(finding -> finding.rule().key())
