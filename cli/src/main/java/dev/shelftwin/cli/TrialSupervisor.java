@@ -38,6 +38,9 @@ final class TrialSupervisor {
   /** The heap of the other virtual machine: enough for a provider and a database in memory. */
   private static final String HEAP = "-Xmx1g";
 
+  /** Libraries from before Java 16 call a protected method of the class loader. */
+  private static final String OPENED = "--add-opens=java.base/java.lang=ALL-UNNAMED";
+
   /** The class with the program's main method. */
   private static final String MAIN = TrialSupervisor.class.getPackageName() + ".Main";
 
@@ -229,9 +232,6 @@ final class TrialSupervisor {
     }
     worker.destroyForcibly();
   }
-
-  /** Libraries of before Java 16 define classes through the class loader's own method. */
-  private static final String OPENED = "--add-opens=java.base/java.lang=ALL-UNNAMED";
 
   private Process start(int port, String secret) throws IOException {
     List<String> command = new ArrayList<>();

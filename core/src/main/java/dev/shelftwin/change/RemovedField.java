@@ -89,7 +89,7 @@ public final class RemovedField {
     return new Removal(new ChangedSources(files, changed.byHand()), plan.with(concepts));
   }
 
-  /** Removes rows; of one that lists several fields only those, unless it lists no other. */
+  /** Removes rows. A row that also lists other fields stays, without the removed ones. */
   private static void remove(List<Row> rows, Concept concept, PlanEdits edits) {
     for (Row row : rows) {
       boolean listsOthers =

@@ -164,7 +164,7 @@ final class LayerGuess {
                 member -> member.shape().type().packageName(), Collectors.counting()));
   }
 
-  /** The types of packages of whose types a fraction is counted, but at least one. */
+  /** The types of the packages in which at least one type, and this fraction of them, counted. */
   private static Set<TypeRef> ofPackages(
       Set<TypeRef> types, Map<String, Long> counted, double fraction) {
     Map<String, Long> all =

@@ -12,7 +12,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 
-/** The methods of the users' classes that may map, by their types. */
+/** The methods in the users' code that may be mappers, by the types that they take and return. */
 final class MappingMethods {
 
   /** The largest number of parameters of a method that counts as a mapper. */

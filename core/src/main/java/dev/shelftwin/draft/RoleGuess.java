@@ -63,7 +63,7 @@ final class RoleGuess {
   /** Words that layers of every role use, so that they count only where no other word does. */
   private static final Set<String> DOMAIN = Set.of("business", "core", "domain", "model", "models");
 
-  /** What follows a word in the name of a package: a version, as in {@code api_v3}. */
+  /** A version at the end of a part of a package name, as {@code _v3} in {@code api_v3}. */
   private static final Pattern VERSION = Pattern.compile("_?v?[0-9_]+$");
 
   private static final Set<String> STORED_TYPES = Set.of("entity", "row", "table");

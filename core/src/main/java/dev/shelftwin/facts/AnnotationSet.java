@@ -17,7 +17,7 @@ public final class AnnotationSet {
 
   /** Creates a set; containers of repeated annotations are unpacked. */
   public AnnotationSet(List<DeclaredAnnotation> declared) {
-    List<DeclaredAnnotation> all = new ArrayList<>(declared.size());
+    List<DeclaredAnnotation> all = new ArrayList<>();
     for (DeclaredAnnotation annotation : declared) {
       all.add(annotation);
       annotation
@@ -44,7 +44,7 @@ public final class AnnotationSet {
   }
 
   Optional<DeclaredAnnotation> find(Set<String> packages, String simpleName) {
-    for (DeclaredAnnotation annotation : annotations) { // a stream takes longer than most sets
+    for (DeclaredAnnotation annotation : annotations) { // called for each field, so no stream
       if (annotation.isOf(packages, simpleName)) {
         return Optional.of(annotation);
       }

@@ -87,7 +87,7 @@ public final class Pairing {
     return Optional.ofNullable(rows.computeIfAbsent(shape, this::rowsByField).get(field));
   }
 
-  /** A row that names the shape or its layer goes before one that only names the hub. */
+  /** The rows by field. A row that names the shape or its layer wins over one for the hub only. */
   private Map<String, Row> rowsByField(ResolvedShape shape) {
     ShapeUse use = shape.use();
     Map<String, Row> byField = new HashMap<>();

@@ -83,7 +83,7 @@ final class FlowFinder {
     return flows;
   }
 
-  /** A mapper that accepts one value only may as well give a constant. */
+  /** If a mapper accepts only one value, a copy of it looks like a constant. */
   private boolean isVaried(Slot.Leaf leaf) {
     return seen.varied().contains(leaf.path());
   }

@@ -200,9 +200,9 @@ final class Repairs {
   }
 
   /**
-   * What to try, of all elements of a container at once: the smallest object or container without
-   * which the mapper gets further, and the values in it; all if there is none. What is missing
-   * cannot be varied, so that comes last.
+   * What to try: the values in the smallest object or container without which the mapper no longer
+   * fails in the same way; all values if there is none. Slots of one path are tried together. To
+   * leave something out comes last, because what is missing cannot be varied.
    */
   private List<List<Slot>> suspects(SourceValues values, Set<String> failures) {
     List<List<Slot>> holders =
@@ -230,7 +230,7 @@ final class Repairs {
     return all;
   }
 
-  /** The slots of one path: those of the elements of a container have the same one. */
+  /** Groups slots by their paths: the elements of one container have the same path. */
   private static List<List<Slot>> alike(Stream<? extends Slot> slots) {
     Map<String, List<Slot>> byPath = new LinkedHashMap<>();
     slots.forEach(slot -> byPath.computeIfAbsent(slot.path(), key -> new ArrayList<>()).add(slot));

@@ -52,7 +52,7 @@ public final class PlanWriter {
         .collect(Collectors.joining());
   }
 
-  /** Rows as items of a list; one item for those in turn that say the same about a field each. */
+  /** Rows as list items. Neighbouring rows that say the same about one field each share an item. */
   String text(List<Row> rows, int indent) {
     StringBuilder text = new StringBuilder();
     int next;

@@ -37,7 +37,7 @@ final class AnnotationReader {
     return new AnnotationSet(all);
   }
 
-  /** The annotations of one declaration, without the values of their members. */
+  /** The annotations of one declaration by name only: reading their values takes longer. */
   AnnotationSet readNames(AnnotatedConstruct declaration) {
     return new AnnotationSet(
         declaration.getAnnotationMirrors().stream().map(one -> named(one, Map.of())).toList());

@@ -102,7 +102,7 @@ final class SourceBodies {
     return new BodyFacts(Map.of(), rejected, copying, held, shown, written, filled);
   }
 
-  /** The trees of a type's members; to look for each of them would search the whole type. */
+  /** The trees of a type's members, in one pass: finding a single one searches the whole type. */
   private Map<Element, Tree> members(TypeElement type) {
     TreePath path = trees.getPath(type);
     Map<Element, Tree> members = new HashMap<>();
