@@ -87,7 +87,8 @@ final class StyleProject {
     }
     List<String> options =
         new ArrayList<>(
-            List.of("-nowarn", "-g", "-d", classes().toString(), "-cp", joined(classPath)));
+            List.of(
+                "-nowarn", "-g", "-d", classes().toString(), librariesOption(), joined(classPath)));
     options.addAll(List.of("-processorpath", lombok.toString()));
     sources().forEach(file -> options.add(file.toString()));
     ByteArrayOutputStream messages = new ByteArrayOutputStream();
@@ -97,6 +98,11 @@ final class StyleProject {
     if (code != 0) {
       throw new IllegalStateException(messages.toString(StandardCharsets.UTF_8));
     }
+  }
+
+  private String librariesOption() {
+    boolean module = Files.exists(folder.resolve("src/main/java/module-info.java"));
+    return module ? "--module-path" : "--class-path";
   }
 
   /** Removes a source, and its class. */

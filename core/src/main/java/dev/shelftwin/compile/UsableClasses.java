@@ -12,6 +12,7 @@ import javax.tools.JavaFileManager;
 import javax.tools.JavaFileObject;
 import javax.tools.StandardJavaFileManager;
 import javax.tools.StandardLocation;
+import org.jspecify.annotations.Nullable;
 import org.objectweb.asm.ClassReader;
 import org.objectweb.asm.ClassVisitor;
 import org.objectweb.asm.Opcodes;
@@ -20,7 +21,8 @@ import org.objectweb.asm.Opcodes;
  * Hides class files that this Java cannot read where their source is at hand: truncated ones, and
  * those of a newer Java. The compiler then reads the source, however old it is. Hides sources that
  * are not there, too: links that lead nowhere, on which the compiler fails; and those that
- * libraries bring beside their classes.
+ * libraries bring beside their classes. And hides declarations of modules: all is read from the
+ * class path, as one unnamed module (JLS §7.7.5).
  */
 public final class UsableClasses extends ForwardingJavaFileManager<StandardJavaFileManager> {
 
@@ -29,6 +31,9 @@ public final class UsableClasses extends ForwardingJavaFileManager<StandardJavaF
 
   /** Where the version stands in a class file (JVMS §4.1). */
   private static final int MAJOR_VERSION = 6;
+
+  /** The name of the file without its ending (JLS §7.3). */
+  private static final String MODULE_DECLARATION = "module-info";
 
   private final List<Path> sources;
 
@@ -70,11 +75,22 @@ public final class UsableClasses extends ForwardingJavaFileManager<StandardJavaF
                     || isReadable(file);
             default -> true;
           };
-      if (isUsable) {
+      if (isUsable && !file.isNameCompatible(MODULE_DECLARATION, file.getKind())) {
         usable.add(file);
       }
     }
     return usable;
+  }
+
+  @Override
+  public @Nullable JavaFileObject getJavaFileForInput(
+      JavaFileManager.Location location, String className, JavaFileObject.Kind kind)
+      throws IOException {
+    boolean hidden =
+        className.equals(MODULE_DECLARATION)
+            && (location == StandardLocation.CLASS_PATH
+                || location == StandardLocation.SOURCE_PATH);
+    return hidden ? null : super.getJavaFileForInput(location, className, kind);
   }
 
   private static boolean hasSource(String binaryName, List<Path> folders) {
