@@ -5,6 +5,8 @@ import dev.shelftwin.ledger.LayerTypes;
 import dev.shelftwin.plan.Layer;
 import dev.shelftwin.shape.Access;
 import dev.shelftwin.shape.Field;
+import dev.shelftwin.shape.MethodSignature;
+import dev.shelftwin.shape.Role;
 import dev.shelftwin.shape.Shape;
 import dev.shelftwin.shape.ShapeTrait;
 import dev.shelftwin.shape.Shapes;
@@ -41,9 +43,11 @@ record DataTypes(Layer layer, Predicate<TypeRef> types) {
           "converter",
           "criteria",
           "dao",
+          "deployer",
           "deserializer",
           "endpoint",
           "exception",
+          "executor",
           "factory",
           "feature",
           "filter",
@@ -60,6 +64,7 @@ record DataTypes(Layer layer, Predicate<TypeRef> types) {
           "processor",
           "properties",
           "provider",
+          "query",
           "repository",
           "resolver",
           "serializer",
@@ -69,6 +74,9 @@ record DataTypes(Layer layer, Predicate<TypeRef> types) {
           "util",
           "utils",
           "validator");
+
+  /** Methods that all objects have. */
+  private static final Set<String> OF_ALL = Set.of("clone", "equals", "hashCode", "toString");
 
   public DataTypes {
     Objects.requireNonNull(layer, "layer");
@@ -80,6 +88,7 @@ record DataTypes(Layer layer, Predicate<TypeRef> types) {
         .packages(layer).stream()
             .flatMap(packageName -> in(packageName, shapes).stream())
             .filter(shape -> types.test(shape.type()))
+            .filter(shape -> layer.role() != Role.PERSISTENCE || !isPlainInterface(shape))
             .filter(
                 shape -> layer.packages().hasType(shape.type().packageName(), shape.type().name()))
             .sorted(Comparator.comparing(shape -> shape.type().name()))
@@ -91,7 +100,7 @@ record DataTypes(Layer layer, Predicate<TypeRef> types) {
     return shapes.namesIn(packageName).stream()
         .flatMap(name -> shapes.find(packageName + "." + name).stream())
         .flatMap(shape -> withNested(shape, shapes))
-        .filter(DataTypes::holdsData)
+        .filter(shape -> holdsData(shape, shapes))
         .distinct()
         .toList();
   }
@@ -104,7 +113,7 @@ record DataTypes(Layer layer, Predicate<TypeRef> types) {
             .flatMap(nested -> withNested(nested, shapes)));
   }
 
-  private static boolean holdsData(Shape shape) {
+  private static boolean holdsData(Shape shape, Shapes shapes) {
     boolean helper =
         shape.has(ShapeTrait.MAPPED_SUPERCLASS) || shape.has(ShapeTrait.COLUMN_CONVERTER);
     boolean generic = !shape.type().arguments().isEmpty(); // only a person knows the arguments
@@ -113,10 +122,42 @@ record DataTypes(Layer layer, Predicate<TypeRef> types) {
       return false;
     }
     if (shape.isAbstract()) {
-      return !shape.permits().isEmpty() || shape.isEntity();
+      return !shape.permits().isEmpty() || shape.isEntity() || hasAccessorsOnly(shape, shapes);
     }
+    boolean hidden = !shape.isEntity() && methods(shape, shapes).anyMatch(DataTypes::isWork);
+    return atLeastHalf(
+        shape, field -> isOpen(field, hidden ? Visibility.PUBLIC : Visibility.PACKAGE));
+  }
+
+  private static boolean atLeastHalf(Shape shape, Predicate<Field> condition) {
     long fields = shape.storedFields().count();
-    return fields > 0 && 2 * shape.storedFields().filter(DataTypes::isOpen).count() >= fields;
+    return fields > 0 && 2 * shape.storedFields().filter(condition).count() >= fields;
+  }
+
+  /** Whether an interface reads and writes fields, or only reads those of what is sent. */
+  private static boolean hasAccessorsOnly(Shape shape, Shapes shapes) {
+    if (shape.kind() != Shape.Kind.INTERFACE) {
+      return false;
+    }
+    boolean reads = methods(shape, shapes).allMatch(method -> method.parameters().isEmpty());
+    return atLeastHalf(shape, field -> field.writer().isPresent())
+        ? methods(shape, shapes).noneMatch(DataTypes::isWork)
+        : reads
+            && shape.storedFields().findAny().isPresent()
+            && RoleGuess.isNamedLikeSentTypes(shape);
+  }
+
+  private static Stream<MethodSignature> methods(Shape shape, Shapes shapes) {
+    return shapes.methods(shape.type().qualifiedName()).stream()
+        .filter(method -> method.owner().equals(shape.type().erased()));
+  }
+
+  /** Whether a method does more than to read or write a part of its object. */
+  private static boolean isWork(MethodSignature method) {
+    return !method.isConstructor()
+        && !method.isStatic()
+        && !MappingMethods.isAccessor(method)
+        && !OF_ALL.contains(method.name());
   }
 
   /** Whether the name says that it does something with data, and no annotation says otherwise. */
@@ -126,16 +167,25 @@ record DataTypes(Layer layer, Predicate<TypeRef> types) {
         && !Frameworks.isWrittenToDocuments(shape);
   }
 
+  /** Whether its objects are those of several types, each with fields of its own. */
+  static boolean isFamily(Shape shape) {
+    return shape.isAbstract() && !isPlainInterface(shape);
+  }
+
+  private static boolean isPlainInterface(Shape shape) {
+    return shape.kind() == Shape.Kind.INTERFACE && shape.permits().isEmpty();
+  }
+
   /** Whether a name is that of types that do something with data. */
   static boolean isActive(String name) {
-    NameWords last = NameWords.of(name).last();
+    NameWords last = NameWords.of(name).withoutLast("impl").last();
     return last.anyOf(ACTIVE) || last.anyRootOf(ACTIVE);
   }
 
   /** Whether a field can be read or written from outside; rows need not be public. */
-  private static boolean isOpen(Field field) {
+  private static boolean isOpen(Field field, Visibility least) {
     return Stream.concat(field.reader().stream(), field.writer().stream())
         .map(Access::visibility)
-        .anyMatch(visibility -> visibility != Visibility.PRIVATE);
+        .anyMatch(visibility -> visibility.compareTo(least) <= 0);
   }
 }

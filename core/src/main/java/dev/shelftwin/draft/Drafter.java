@@ -49,14 +49,13 @@ public final class Drafter {
   private final MapperObservation observation;
   private List<String> unpaired = List.of();
   private List<ObservedMapper> observed = List.of();
-  private final MappingMethods methods;
+  private final ReadCode code;
 
-  private Drafter(
-      Plan begun, Shapes shapes, MappingMethods methods, MapperObservation observation) {
+  private Drafter(Plan begun, ReadCode code, MapperObservation observation) {
     this.observation = observation;
     this.begun = begun;
-    this.shapes = shapes;
-    this.methods = methods;
+    this.shapes = code.shapes();
+    this.code = code;
   }
 
   /**
@@ -69,14 +68,14 @@ public final class Drafter {
    */
   public static Draft draft(
       Plan empty, List<LayerPackage> packages, Shapes shapes, MapperObservation observation) {
-    MappingMethods methods = new MappingMethods(shapes);
+    ReadCode code = new ReadCode(shapes);
     List<DataTypes> chosen =
         packages.isEmpty()
-            ? new LayerGuess(empty, shapes, methods).types()
+            ? new LayerGuess(empty, code).types()
             : new LayerChoice(empty, shapes).fresh(packages);
-    List<DataTypes> types = MapperPlace.in(chosen, shapes, methods);
+    List<DataTypes> types = MapperPlace.in(chosen, code);
     Plan begun = empty.withLayers(types.stream().map(DataTypes::layer).distinct().toList());
-    Drafter drafter = new Drafter(begun, shapes, methods, observation);
+    Drafter drafter = new Drafter(begun, code, observation);
     Plan guessed = drafter.guess(types);
     if (guessed.concepts().isEmpty()) {
       throw nothingPaired(begun, shapes);
@@ -130,7 +129,7 @@ public final class Drafter {
       Shapes shapes,
       MapperObservation observation) {
     List<DataTypes> types = new LayerChoice(begun, shapes).more(packages);
-    Drafter drafter = new Drafter(begun, shapes, new MappingMethods(shapes), observation);
+    Drafter drafter = new Drafter(begun, new ReadCode(shapes), observation);
     Plan plan = drafter.guess(types);
     Map<String, List<Row>> rows = new LinkedHashMap<>();
     for (DraftConcept concept : drafter.known) {
@@ -166,9 +165,9 @@ public final class Drafter {
     List<DataTypes> types = new LayerChoice(old, shapes).grown(packages);
     Plan begun =
         old.with(List.of()).withLayers(types.stream().map(DataTypes::layer).distinct().toList());
-    MappingMethods methods = new MappingMethods(shapes);
-    Drafter drafter = new Drafter(begun, shapes, methods, MapperObservation.NONE);
-    GrownConcepts grown = new GrownConcepts(old, types, shapes, methods);
+    ReadCode code = new ReadCode(shapes);
+    Drafter drafter = new Drafter(begun, code, MapperObservation.NONE);
+    GrownConcepts grown = new GrownConcepts(old, types, code);
     drafter.concepts.addAll(grown.concepts());
     drafter.unpaired = grown.unpaired();
     drafter.guessDirections();
@@ -187,7 +186,7 @@ public final class Drafter {
   /** Adds the methods of the users that map the types of new concepts, and runs all of them. */
   private void findMappers() {
     Ledger ledger = LedgerBuilder.build(plan(), shapes);
-    MapperGuesses mappers = new MapperGuesses(shapes, methods);
+    MapperGuesses mappers = new MapperGuesses(shapes, code.methods());
     concepts.replaceAll(concept -> concept.with(mappers.with(concept.begun(), ledger), List.of()));
     Plan plan = plan();
     if (plan.concepts().stream().anyMatch(concept -> !concept.existing().isEmpty())) {
@@ -205,7 +204,7 @@ public final class Drafter {
         .flatMap(concept -> concept.shapes().stream())
         .flatMap(use -> layerTypes.find(use).stream())
         .forEach(shape -> named.add(shape.type().qualifiedName()));
-    ShapePairing pairing = new ShapePairing(shapes, methods, types, named);
+    ShapePairing pairing = new ShapePairing(code, types, named);
     for (PairedTypes pair : pairing.pairs()) {
       Concept concept = pair.concept(unusedName(pair.name()), layerTypes, DataTypes::layer);
       concepts.add(DraftConcept.fresh(concept, pair.guesses()));
@@ -218,7 +217,7 @@ public final class Drafter {
 
   private void guessDirections() {
     Ledger first = LedgerBuilder.build(plan(), shapes);
-    MapperGuesses mappers = new MapperGuesses(shapes, methods);
+    MapperGuesses mappers = new MapperGuesses(shapes, code.methods());
     concepts.replaceAll(
         concept ->
             first

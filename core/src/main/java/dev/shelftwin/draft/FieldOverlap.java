@@ -1,10 +1,10 @@
 package dev.shelftwin.draft;
 
 import dev.shelftwin.shape.Shape;
-import java.util.HashSet;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Set;
-import java.util.function.Predicate;
+import java.util.stream.Collectors;
 
 /** How many fields two types have in common, by the words of their names. */
 final class FieldOverlap {
@@ -17,65 +17,73 @@ final class FieldOverlap {
   /** How many common fields tell something. */
   private static final int LEAST = 3;
 
-  private final List<NameWords> these;
-  private final List<NameWords> those;
+  private final Names these;
+  private final Names those;
 
-  FieldOverlap(Shape one, Shape other) {
-    this.these = names(one);
-    this.those = names(other);
+  FieldOverlap(Names these, Names those) {
+    this.these = these;
+    this.those = those;
   }
 
-  private static List<NameWords> names(Shape shape) {
-    return shape.fields().stream().map(field -> NameWords.of(field.name())).distinct().toList();
+  /**
+   * The names of the fields of one type.
+   *
+   * @param all each of them once
+   * @param telling those that few types have: not such as id and name
+   * @param joined their letters
+   */
+  record Names(Set<NameWords> all, List<NameWords> telling, Set<String> joined) {
+
+    static Names of(Shape shape) {
+      Set<NameWords> all =
+          shape.fields().stream()
+              .map(field -> NameWords.of(field.name()))
+              .collect(Collectors.toCollection(LinkedHashSet::new));
+      List<NameWords> telling =
+          all.stream().filter(name -> !ANYWHERE.contains(name.joined())).toList();
+      return new Names(
+          all, telling, all.stream().map(NameWords::joined).collect(Collectors.toSet()));
+    }
   }
 
-  /** The field names that both types have, without those of any type, such as id and name. */
+  /** The telling field names that both types have. */
   Set<String> common() {
-    Set<String> common = joined(telling(these));
-    common.retainAll(joined(those));
-    return common;
+    return these.telling.stream()
+        .map(NameWords::joined)
+        .filter(those.joined::contains)
+        .collect(Collectors.toSet());
   }
 
   /** The Jaccard index of the names; 0 if they have fewer than three fields in common. */
   double likeness() {
-    Set<String> one = joined(these);
-    Set<String> other = joined(those);
-    return NameWords.common(one, other) < LEAST ? 0 : NameWords.shared(one, other);
+    return NameWords.common(these.joined, those.joined) < LEAST
+        ? 0
+        : NameWords.shared(these.joined, those.joined);
   }
 
   /** The fraction of the first type's fields that the second has; 0 if it has only one field. */
   double contained() {
-    Set<String> one = joined(these);
-    return one.size() < 2 ? 0 : (double) NameWords.common(one, joined(those)) / one.size();
+    int fields = these.joined.size();
+    return fields < 2 ? 0 : (double) NameWords.common(these.joined, those.joined) / fields;
   }
 
   /**
-   * The fraction of the first type's fields, without those that any type may have, whose names have
-   * all words of a field of the second; 0 if there are none.
+   * The fraction of the first type's telling fields whose names have all words of a field of the
+   * second; 0 if there are none.
    */
   double support() {
-    List<NameWords> telling = telling(these);
-    long found = telling.stream().filter(name -> those.stream().anyMatch(holds(name))).count();
-    return telling.isEmpty() ? 0 : (double) found / telling.size();
+    long found = these.telling.stream().filter(this::isSupported).count();
+    return these.telling.isEmpty() ? 0 : (double) found / these.telling.size();
   }
 
-  private static Predicate<NameWords> holds(NameWords name) {
-    String joined = String.join("", name.all());
-    return other -> name.contains(other) || joined.equals(String.join("", other.all()));
+  private boolean isSupported(NameWords name) {
+    return those.joined.contains(name.joined()) || those.all.stream().anyMatch(name::contains);
   }
 
   /** Whether both have enough fields to tell, and none of them in common. */
   boolean isNone() {
-    return telling(these).size() > 1 && telling(those).size() > 1 && support() == 0;
-  }
-
-  private static List<NameWords> telling(List<NameWords> names) {
-    return names.stream().filter(name -> !ANYWHERE.contains(String.join("", name.all()))).toList();
-  }
-
-  private static Set<String> joined(List<NameWords> names) {
-    Set<String> joined = new HashSet<>();
-    names.forEach(name -> joined.add(String.join("", name.all())));
-    return joined;
+    return these.telling.size() > 1
+        && those.telling.size() > 1
+        && these.telling.stream().noneMatch(this::isSupported);
   }
 }

@@ -6,7 +6,6 @@ import dev.shelftwin.plan.Direction;
 import dev.shelftwin.plan.Plan;
 import dev.shelftwin.plan.ShapeUse;
 import dev.shelftwin.shape.Role;
-import dev.shelftwin.shape.Shapes;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashSet;
@@ -24,10 +23,10 @@ final class GrownConcepts {
   private final List<PairedTypes> free;
   private final Set<String> paired = new HashSet<>();
 
-  GrownConcepts(Plan old, List<DataTypes> types, Shapes shapes, MappingMethods methods) {
+  GrownConcepts(Plan old, List<DataTypes> types, ReadCode code) {
     this.old = old;
-    this.layerTypes = new LayerTypes(shapes);
-    this.pairing = new ShapePairing(shapes, methods, types, Set.of());
+    this.layerTypes = new LayerTypes(code.shapes());
+    this.pairing = new ShapePairing(code, types, Set.of());
     this.free = new ArrayList<>(pairing.pairs());
   }
 

@@ -32,13 +32,13 @@ final class LayerGuess {
   private static final double MANY_NAMED = 1.0 / 3;
 
   private final Plan plan;
+  private final ReadCode code;
   private final Shapes shapes;
-  private final MappingMethods methods;
 
-  LayerGuess(Plan plan, Shapes shapes, MappingMethods methods) {
+  LayerGuess(Plan plan, ReadCode code) {
     this.plan = plan;
-    this.shapes = shapes;
-    this.methods = methods;
+    this.code = code;
+    this.shapes = code.shapes();
   }
 
   /**
@@ -77,7 +77,7 @@ final class LayerGuess {
   }
 
   private List<PairedTypes> pairs(Map<Role, Set<TypeRef>> byRole) {
-    return new ShapePairing(shapes, methods, layers(byRole), Set.of()).pairs();
+    return new ShapePairing(code, layers(byRole), Set.of()).pairs();
   }
 
   private Map<Role, Set<TypeRef>> byRole(List<Shape> all, RoleGuess roles) {
@@ -156,7 +156,7 @@ final class LayerGuess {
 
   /** How many types of a package are named like rows and have their fields. */
   private Map<String, Long> namedLikeRows(Map<Role, Set<TypeRef>> unnamed) {
-    ShapePairing pairing = new ShapePairing(shapes, methods, layers(unnamed), Set.of());
+    ShapePairing pairing = new ShapePairing(code, layers(unnamed), Set.of());
     return pairing.pairs().stream()
         .flatMap(pair -> pair.members().stream().filter(one -> pairing.isNamed(one, pair)))
         .collect(

@@ -5,7 +5,6 @@ import dev.shelftwin.plan.MapperStyle;
 import dev.shelftwin.plan.Text;
 import dev.shelftwin.shape.Role;
 import dev.shelftwin.shape.Shape;
-import dev.shelftwin.shape.Shapes;
 import dev.shelftwin.shape.Visibility;
 import java.util.List;
 import java.util.Optional;
@@ -35,11 +34,11 @@ final class MapperPlace {
   }
 
   /** The same types, in layers that say where the mappers are if it is not the usual place. */
-  static List<DataTypes> in(List<DataTypes> types, Shapes code, MappingMethods methods) {
+  static List<DataTypes> in(List<DataTypes> types, ReadCode code) {
     if (types.stream().anyMatch(one -> one.layer().role() == Role.DOMAIN)) {
       return types;
     }
-    MapperPlace place = new MapperPlace(new ShapePairing(code, methods, types, Set.of()).pairs());
+    MapperPlace place = new MapperPlace(new ShapePairing(code, types, Set.of()).pairs());
     return place
         .packageName()
         .map(name -> types.stream().map(one -> moved(one, name)).toList())

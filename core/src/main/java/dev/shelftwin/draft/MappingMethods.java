@@ -11,6 +11,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.stream.Stream;
 
 /** The methods in the users' code that may be mappers, by the types that they take and return. */
 final class MappingMethods {
@@ -37,7 +38,7 @@ final class MappingMethods {
           "service",
           "validator");
 
-  private static final Set<String> ACCESSORS = Set.of("add", "get", "is", "remove", "set");
+  private static final Set<String> ACCESSORS = Set.of("add", "get", "is", "remove", "set", "with");
 
   private final List<MethodSignature> all = new ArrayList<>();
 
@@ -56,9 +57,9 @@ final class MappingMethods {
 
   private static boolean mayMap(MethodSignature method) {
     int parameters = method.parameters().size();
-    List<String> words = NameWords.of(method.owner().simpleName()).all();
+    NameWords owner = NameWords.of(method.owner().simpleName()).withoutLast("impl");
     return !method.isAbstract()
-        && !OTHER_WORK.contains(words.get(words.size() - 1))
+        && !owner.last().anyOf(OTHER_WORK)
         && parameters <= MOST_PARAMETERS
         && (parameters > 0 || !method.isStatic())
         && (!method.returns().isPrimitive() || parameters > 0);
@@ -74,12 +75,25 @@ final class MappingMethods {
    * holds the other, it more likely reads or wraps it.
    */
   boolean map(Shape from, Shape to) {
-    return targets.getOrDefault(from.type().erased(), Set.of()).contains(to.type().erased())
+    return Stream.concat(Stream.of(from.type()), from.supertypes().stream())
+            .anyMatch(type -> targets(type).contains(to.type().erased()))
         && !holds(from, to)
         && !holds(to, from);
   }
 
-  private static boolean holds(Shape one, Shape other) {
+  private Set<TypeRef> targets(TypeRef from) {
+    return targets.getOrDefault(from.erased(), Set.of());
+  }
+
+  /** Whether a method makes objects of a type from others, or others from them. */
+  boolean isMapped(Shape shape) {
+    TypeRef type = shape.type().erased();
+    return !targets(type).isEmpty()
+        || targets.values().stream().anyMatch(made -> made.contains(type));
+  }
+
+  /** Whether a type has a field of another type, or of its objects. */
+  static boolean holds(Shape one, Shape other) {
     return one.storedFields()
         .anyMatch(field -> Container.held(field.type()).erased().equals(other.type().erased()));
   }
@@ -91,7 +105,7 @@ final class MappingMethods {
     TypeRef made = method.isConstructor() ? owner : method.returns().present().erased();
     boolean returnsNothing = made.name().equals("void");
     boolean ofObject = !method.isStatic() && !method.isConstructor();
-    if (ofObject && (isAccessor(method.name()) || (!parameters.isEmpty() && made.equals(owner)))) {
+    if (ofObject && (isAccessor(method) || (!parameters.isEmpty() && made.equals(owner)))) {
       return; // it reads or sets a part of the object
     }
     if (parameters.isEmpty() && ofObject) {
@@ -103,8 +117,9 @@ final class MappingMethods {
     }
   }
 
-  private static boolean isAccessor(String method) {
-    return ACCESSORS.contains(NameWords.of(method).all().get(0));
+  /** Whether a method reads or writes a part of an object, by its name. */
+  static boolean isAccessor(MethodSignature method) {
+    return ACCESSORS.contains(NameWords.of(method.name()).all().get(0));
   }
 
   private void addTarget(TypeRef from, TypeRef to) {

@@ -6,9 +6,10 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Set;
 import java.util.regex.Pattern;
+import java.util.stream.Collectors;
 
 /** The words of a name. */
-record NameWords(List<String> all) {
+final class NameWords {
 
   /**
    * Between words: other characters, a capital after a lower-case letter, the last of several
@@ -18,8 +19,24 @@ record NameWords(List<String> all) {
       Pattern.compile(
           "[^\\p{L}\\p{N}]+|(?<=[\\p{Ll}\\p{N}])(?=\\p{Lu})|(?<=\\p{Lu})(?=\\p{Lu}\\p{Ll})");
 
-  NameWords {
-    all = List.copyOf(all);
+  private final List<String> all;
+  private final Set<String> roots;
+  private final String joined;
+
+  NameWords(List<String> all) {
+    this.all = List.copyOf(all);
+    this.roots = all.stream().map(NameWords::root).collect(Collectors.toSet());
+    this.joined = String.join("", all);
+  }
+
+  /** The words, in lower case. */
+  List<String> all() {
+    return all;
+  }
+
+  /** Its letters alone. */
+  String joined() {
+    return joined;
   }
 
   /**
@@ -45,14 +62,20 @@ record NameWords(List<String> all) {
     return new NameWords(all.subList(Math.max(0, all.size() - 1), all.size()));
   }
 
+  /** Without a last word, unless it is the only one. */
+  NameWords withoutLast(String word) {
+    int last = all.size() - 1;
+    return last > 0 && all.get(last).equals(word) ? new NameWords(all.subList(0, last)) : this;
+  }
+
   /** The same, where a plural counts as its singular. */
   boolean anyRootOf(Set<String> some) {
-    return roots().stream().anyMatch(some::contains);
+    return roots.stream().anyMatch(some::contains);
   }
 
   /** Whether it has all words of another name, in any order. */
   boolean contains(NameWords other) {
-    return roots().containsAll(other.roots());
+    return roots.containsAll(other.roots);
   }
 
   /** The words that another name does not have. */
@@ -69,11 +92,7 @@ record NameWords(List<String> all) {
 
   /** The similarity of two names: 1 for the same words or letters, 0 for no word in common. */
   double similarity(NameWords other) {
-    return joined().equals(other.joined()) ? 1 : shared(roots(), other.roots());
-  }
-
-  private String joined() {
-    return String.join("", all);
+    return joined.equals(other.joined) ? 1 : shared(roots, other.roots);
   }
 
   /** The Jaccard index of two sets: 1 if they are equal, 0 if they have nothing in common. */
@@ -88,12 +107,6 @@ record NameWords(List<String> all) {
     return (int) these.stream().filter(those::contains).count();
   }
 
-  private Set<String> roots() {
-    Set<String> roots = new HashSet<>();
-    all.forEach(word -> roots.add(root(word)));
-    return roots;
-  }
-
   private static boolean same(String one, String other) {
     return root(one).equals(root(other));
   }
@@ -103,5 +116,20 @@ record NameWords(List<String> all) {
     return word.length() > 3 && word.endsWith("s") && !word.endsWith("ss")
         ? word.substring(0, word.length() - 1)
         : word;
+  }
+
+  @Override
+  public boolean equals(Object other) {
+    return other instanceof NameWords words && all.equals(words.all);
+  }
+
+  @Override
+  public int hashCode() {
+    return all.hashCode();
+  }
+
+  @Override
+  public String toString() {
+    return String.join(" ", all);
   }
 }

@@ -25,6 +25,7 @@ import java.util.stream.Stream;
 /** The types of one concept, one or more in each layer. */
 final class PairedTypes {
 
+  private final ReadCode code;
   private final NameWords name;
   private final List<Member> members = new ArrayList<>();
   private final Set<Shape> mapped = new HashSet<>();
@@ -35,7 +36,8 @@ final class PairedTypes {
    *
    * @param name the words of the concept's name
    */
-  PairedTypes(DataTypes layer, Shape hub, NameWords name) {
+  PairedTypes(ReadCode code, DataTypes layer, Shape hub, NameWords name) {
+    this.code = code;
     this.name = name;
     members.add(new Member(layer, hub, Direction.BOTH));
   }
@@ -125,7 +127,7 @@ final class PairedTypes {
   }
 
   private double overlap(Member member) {
-    return member.shape().equals(hub()) ? 0 : new FieldOverlap(member.shape(), hub()).support();
+    return member.shape().equals(hub()) ? 0 : code.overlap(member.shape(), hub()).support();
   }
 
   private Direction direction(NameWords rest, Shape shape) {

@@ -7,6 +7,7 @@ import dev.shelftwin.shape.TypeRef;
 import java.util.Collection;
 import java.util.List;
 import java.util.Set;
+import java.util.function.Predicate;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
@@ -15,7 +16,7 @@ import org.jspecify.annotations.Nullable;
 /** Guesses the role of a type by its declaration, the name of its package, and its own name. */
 final class RoleGuess {
 
-  private static final Set<String> PERSISTENCE =
+  private static final Set<String> STORES =
       Set.of(
           "dao",
           "database",
@@ -28,6 +29,10 @@ final class RoleGuess {
           "sql",
           "storage",
           "store");
+
+  /** What packages of rows are called too, unless they are the domain's. */
+  private static final Set<String> ENTITIES = Set.of("entities", "entity");
+
   private static final Set<String> TRANSFER =
       Set.of(
           "api",
@@ -98,10 +103,15 @@ final class RoleGuess {
             .map(entity -> entity.type().packageName())
             .collect(Collectors.toUnmodifiableSet());
     this.baseTypes =
-        entities.stream()
-            .flatMap(entity -> entity.supertypes().stream())
+        all.stream()
+            .filter(this::isRow)
+            .flatMap(row -> row.supertypes().stream())
             .map(TypeRef::erased)
             .collect(Collectors.toUnmodifiableSet());
+  }
+
+  private boolean isRow(Shape shape) {
+    return areRowsAnnotated() ? shape.isEntity() : byName(shape) == Role.PERSISTENCE;
   }
 
   /**
@@ -115,7 +125,9 @@ final class RoleGuess {
     if (shape.has(ShapeTrait.MESSAGE)) {
       return Role.TRANSFER;
     }
-    return baseTypes.contains(shape.type().erased()) ? null : byName(shape);
+    Role role = byName(shape);
+    boolean base = role != Role.PERSISTENCE && baseTypes.contains(shape.type().erased());
+    return base ? null : role;
   }
 
   /** Whether annotations say which types are stored. */
@@ -130,32 +142,58 @@ final class RoleGuess {
         && !baseTypes.contains(shape.type().erased());
   }
 
-  /** What a word of the package tells, beginning with its last word; otherwise the type's name. */
+  /**
+   * What a word of the package tells, beginning with its last word; otherwise the type's name. The
+   * name comes first where the package has words of both layers.
+   */
   private @Nullable Role byName(Shape shape) {
     String packageName = shape.type().packageName();
     List<String> segments =
         Stream.of(packageName.split("\\."))
             .map(segment -> VERSION.matcher(segment).replaceFirst(""))
             .toList();
+    Predicate<String> stores = segments.contains("domain") ? STORES::contains : RoleGuess::isStored;
+    Role byType = byTypeName(shape);
+    boolean ofBoth =
+        segments.stream().anyMatch(TRANSFER::contains) && segments.stream().anyMatch(stores);
+    if (ofBoth && byType != null) {
+      return byType;
+    }
     for (int index = segments.size() - 1; index >= 0; index--) {
       if (TRANSFER.contains(segments.get(index))) {
         return Role.TRANSFER;
       }
-      if (PERSISTENCE.contains(segments.get(index)) && entityPackages.isEmpty()) {
+      if (stores.test(segments.get(index)) && entityPackages.isEmpty()) {
         return Role.PERSISTENCE;
       }
-      if (PERSISTENCE.contains(segments.get(index)) && entityPackages.contains(packageName)) {
+      if (stores.test(segments.get(index)) && entityPackages.contains(packageName)) {
         return null;
       }
     }
-    List<String> words = NameWords.of(shape.type().simpleName()).all();
-    String last = words.get(words.size() - 1);
-    if (TRANSFERRED_TYPES.contains(last)) {
-      return Role.TRANSFER;
-    }
-    if (STORED_TYPES.contains(last) && entityPackages.isEmpty()) {
-      return Role.PERSISTENCE;
+    if (byType != null) {
+      return byType;
     }
     return segments.stream().anyMatch(DOMAIN::contains) ? Role.DOMAIN : null;
+  }
+
+  private static boolean isStored(String word) {
+    return STORES.contains(word) || ENTITIES.contains(word);
+  }
+
+  private @Nullable Role byTypeName(Shape shape) {
+    if (isNamedLikeSentTypes(shape)) {
+      return Role.TRANSFER;
+    }
+    boolean row = lastWord(shape).anyOf(STORED_TYPES) && entityPackages.isEmpty();
+    return row ? Role.PERSISTENCE : null;
+  }
+
+  /** Whether its name ends in a word that only types of the transfer layer have. */
+  static boolean isNamedLikeSentTypes(Shape shape) {
+    return lastWord(shape).anyOf(TRANSFERRED_TYPES);
+  }
+
+  private static NameWords lastWord(Shape shape) {
+    return NameWords.of(shape.type().simpleName()).last();
   }
 }

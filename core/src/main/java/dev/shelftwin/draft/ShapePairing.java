@@ -2,7 +2,6 @@ package dev.shelftwin.draft;
 
 import dev.shelftwin.shape.Role;
 import dev.shelftwin.shape.Shape;
-import dev.shelftwin.shape.Shapes;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
@@ -30,8 +29,7 @@ final class ShapePairing {
 
   private static final double SAME = 0.25;
 
-  private final Shapes code;
-  private final MappingMethods methods;
+  private final ReadCode code;
   private final List<DataTypes> layers;
   private final Map<DataTypes, TypeNames> names = new HashMap<>();
   private final Map<DataTypes, List<Shape>> shapes = new HashMap<>();
@@ -43,18 +41,33 @@ final class ShapePairing {
    *
    * @param known the qualified names of types that belong to concepts already
    */
-  ShapePairing(Shapes code, MappingMethods methods, List<DataTypes> layers, Set<String> known) {
+  ShapePairing(ReadCode code, List<DataTypes> layers, Set<String> known) {
     this.code = code;
-    this.methods = methods;
     this.layers =
         layers.stream().sorted(Comparator.comparing(types -> depth(types.layer().role()))).toList();
     for (DataTypes types : layers) {
-      List<Shape> all = types.shapes(code);
+      List<Shape> found = types.shapes(code.shapes());
+      boolean store = types.layer().role() == Role.PERSISTENCE;
+      List<Shape> all = store ? found : withoutImplementations(found);
       names.put(types, new TypeNames(types.layer().role(), all));
       shapes.put(
           types,
           all.stream().filter(shape -> !known.contains(shape.type().qualifiedName())).toList());
     }
+  }
+
+  /** Without classes that implement an interface of the layer which methods map in their place. */
+  private List<Shape> withoutImplementations(List<Shape> all) {
+    List<Shape> mapped =
+        all.stream()
+            .filter(shape -> shape.isAbstract() && !DataTypes.isFamily(shape))
+            .filter(code.methods()::isMapped)
+            .toList();
+    return all.stream()
+        .filter(
+            shape ->
+                mapped.stream().noneMatch(shape::isSubtypeOf) || code.methods().isMapped(shape))
+        .toList();
   }
 
   private static int depth(Role role) {
@@ -74,7 +87,7 @@ final class ShapePairing {
         found.forEach(pair -> pair.add(types, shape, isMapped(shape, types, pair)));
         boolean mayBeHub = types.layer().role() != Role.TRANSFER || types.equals(layers.get(0));
         if (found.isEmpty() && mayBeHub) {
-          begun.add(new PairedTypes(types, shape, names(types).bare(shape)));
+          begun.add(new PairedTypes(code, types, shape, names(types).bare(shape)));
         } else if (found.isEmpty()) {
           unpaired.add(shape);
         }
@@ -122,12 +135,13 @@ final class ShapePairing {
     boolean store = types.layer().role() == Role.PERSISTENCE;
     List<PairedTypes> free = pairs.stream().filter(pair -> !store || !pair.isStored()).toList();
     Optional<PairedTypes> byName = byName(shape, types, free);
-    if (byName.isPresent() || shape.isAbstract()) {
+    if (byName.isPresent() || DataTypes.isFamily(shape)) {
       return byName.stream().toList();
     }
     List<PairedTypes> concrete =
         free.stream()
-            .filter(pair -> !pair.hub().isAbstract() && !areSiblings(pair.hub(), shape))
+            .filter(pair -> !DataTypes.isFamily(pair.hub()) && !areSiblings(pair.hub(), shape))
+            .filter(pair -> !MappingMethods.holds(shape, pair.hub()))
             .toList();
     NameWords name = NameWords.of(shape.type().name());
     List<PairedTypes> chosen = List.of();
@@ -135,7 +149,7 @@ final class ShapePairing {
       List<PairedTypes> parts =
           concrete.stream()
               .filter(pair -> NameWords.of(pair.hub().type().name()).similarity(name) > 0)
-              .filter(pair -> new FieldOverlap(pair.hub(), shape).contained() >= SIMILAR)
+              .filter(pair -> code.overlap(pair.hub(), shape).contained() >= SIMILAR)
               .sorted(Comparator.comparingDouble(pair -> -likeness(pair, shape)))
               .toList();
       chosen = sideBySide(parts, shape);
@@ -155,11 +169,11 @@ final class ShapePairing {
   }
 
   /** The first of some concepts, and those of whose fields they have at most half. */
-  private static List<PairedTypes> sideBySide(List<PairedTypes> parts, Shape row) {
+  private List<PairedTypes> sideBySide(List<PairedTypes> parts, Shape row) {
     List<PairedTypes> chosen = new ArrayList<>();
     Set<String> taken = new HashSet<>();
     for (PairedTypes part : parts) {
-      Set<String> common = new FieldOverlap(part.hub(), row).common();
+      Set<String> common = code.overlap(part.hub(), row).common();
       if (common.stream().filter(taken::contains).count() * 2 <= common.size()) {
         taken.addAll(common);
         chosen.add(part);
@@ -172,14 +186,14 @@ final class ShapePairing {
   private boolean areSiblings(Shape one, Shape other) {
     return one.supertypes().stream()
         .filter(other.supertypes()::contains)
-        .flatMap(type -> code.find(type).stream())
+        .flatMap(type -> code.shapes().find(type).stream())
         .anyMatch(
             type ->
                 type.kind() != Shape.Kind.INTERFACE && type.storedFields().findAny().isPresent());
   }
 
-  private static double likeness(PairedTypes pair, Shape shape) {
-    return new FieldOverlap(pair.hub(), shape).likeness();
+  private double likeness(PairedTypes pair, Shape shape) {
+    return code.overlap(pair.hub(), shape).likeness();
   }
 
   /** The concept with the same name, otherwise one whose name is a part of it. */
@@ -187,10 +201,10 @@ final class ShapePairing {
     TypeNames own = names(types);
     List<PairedTypes> alike =
         free.stream()
-            .filter(pair -> pair.hub().isAbstract() == shape.isAbstract())
+            .filter(pair -> DataTypes.isFamily(pair.hub()) == DataTypes.isFamily(shape))
             .filter(
-                pair ->
-                    isMapped(shape, types, pair) || !new FieldOverlap(shape, pair.hub()).isNone())
+                pair -> isMapped(shape, types, pair) || !code.overlap(shape, pair.hub()).isNone())
+            .filter(pair -> !MappingMethods.holds(shape, pair.hub()))
             .toList();
     for (NameWords concept : own.concepts(shape)) {
       Optional<PairedTypes> same =
@@ -206,7 +220,9 @@ final class ShapePairing {
         .filter(pair -> name.contains(pair.words()))
         .filter(
             pair ->
-                shape.isAbstract() || isMapped(shape, types, pair) || isSupported(shape, own, pair))
+                DataTypes.isFamily(shape)
+                    || isMapped(shape, types, pair)
+                    || isSupported(shape, own, pair))
         .max(
             Comparator.<PairedTypes>comparingInt(pair -> pair.words().all().size())
                 .thenComparingDouble(pair -> support(shape, pair)));
@@ -223,12 +239,12 @@ final class ShapePairing {
 
   private boolean isMapped(Shape shape, DataTypes types, PairedTypes pair) {
     return ofOtherLayers(types, pair)
-        .anyMatch(one -> methods.map(one, shape) || methods.map(shape, one));
+        .anyMatch(one -> code.methods().map(one, shape) || code.methods().map(shape, one));
   }
 
   private boolean isMappedBothWays(Shape shape, DataTypes types, PairedTypes pair) {
-    return ofOtherLayers(types, pair).anyMatch(one -> methods.map(one, shape))
-        && ofOtherLayers(types, pair).anyMatch(one -> methods.map(shape, one));
+    return ofOtherLayers(types, pair).anyMatch(one -> code.methods().map(one, shape))
+        && ofOtherLayers(types, pair).anyMatch(one -> code.methods().map(shape, one));
   }
 
   private static Stream<Shape> ofOtherLayers(DataTypes types, PairedTypes pair) {
@@ -238,15 +254,15 @@ final class ShapePairing {
   }
 
   /** The last word says what a thing is: an order total is no order, so it needs more fields. */
-  private static boolean isSupported(Shape shape, TypeNames own, PairedTypes pair) {
+  private boolean isSupported(Shape shape, TypeNames own, PairedTypes pair) {
     boolean same =
         own.concepts(shape).stream()
             .anyMatch(name -> name.last().similarity(pair.words().last()) == 1);
-    FieldOverlap overlap = new FieldOverlap(shape, pair.hub());
+    FieldOverlap overlap = code.overlap(shape, pair.hub());
     return overlap.support() >= SUPPORTED && overlap.contained() >= (same ? SAME : SUPPORTED);
   }
 
-  private static double support(Shape shape, PairedTypes pair) {
-    return new FieldOverlap(shape, pair.hub()).support();
+  private double support(Shape shape, PairedTypes pair) {
+    return code.overlap(shape, pair.hub()).support();
   }
 }

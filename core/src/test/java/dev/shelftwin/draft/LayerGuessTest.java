@@ -165,7 +165,90 @@ class LayerGuessTest {
                 package coop.kiln.dto;
                 public record KilnProfileFilter(int kilnSizeLeast, String byMaker) {}
                 """,
-            List.of("Kiln: KilnDto both", "Mug: MugDto both")));
+            List.of("Kiln: KilnDto both", "Mug: MugDto both")),
+        of(
+            "names of types tell the layers where packages have words of both",
+            types("coop.kiln.engine.entity.repository", "", "Entity", "Mug", "Vase")
+                + """
+                package coop.kiln.engine.entity.repository;
+                public class KilnEntity { public int kilnSize; public String maker; }
+                package coop.kiln.engine.entity.repository;
+                public class KilnStatisticsEntity extends KilnEntity { public int runs; }
+                """
+                + types("coop.kiln.engine.entity.runs", "", "", "Firing", "Glazing", "Drying")
+                + types("coop.kiln.rest.dto.repository", "", "Dto", "Kiln", "Mug", "Vase")
+                + types("coop.kiln.rest.dto.runs", "", "Dto", "Firing", "Glazing", "Drying"),
+            List.of(
+                "Drying: DryingDto both",
+                "Firing: FiringDto both",
+                "Glazing: GlazingDto both",
+                "Kiln: KilnDto both",
+                "Mug: MugDto both",
+                "Vase: VaseDto both")),
+        of(
+            "what serves or wraps data is not sent",
+            rows("coop.kiln.db", "", "Kiln", "Mug", "Vase")
+                + types("coop.kiln.rest", "", "Dto", "Kiln", "Mug", "Vase")
+                + types("coop.kiln.rest", "", "ServiceImpl", "Vase")
+                + """
+                package coop.kiln.rest;
+                public class KilnResourceImpl {
+                  protected int kilnSize;
+                  protected String maker;
+                  public void delete() {}
+                }
+                package coop.kiln.rest;
+                public record MugContext(coop.kiln.db.Mug mug, int mugSize, String maker) {}
+                """,
+            List.of("Kiln: KilnDto both", "Mug: MugDto both", "Vase: VaseDto both")),
+        of(
+            "interfaces with accessors are sent types, whatever implements them",
+            rows("coop.kiln.db.impl", "", "KilnImpl", "MugImpl", "VaseImpl")
+                    .replaceAll("class (\\w+)Impl", "class $1Impl implements coop.kiln.model.$1")
+                    .replaceAll("int (\\w+)ImplSize", "int $1Size")
+                + each(
+                    """
+                    package %s;
+                    public interface %s {}
+                    """,
+                    "coop.kiln.model", "", "", "Kiln", "Mug", "Vase")
+                + each(
+                    """
+                    package %1$s;
+                    public interface %2$s {
+                      String getPlace();
+                      void setPlace(String place);
+                      String getMaker();
+                      void setMaker(String maker);
+                      %2$s withMaker(String maker);
+                    }
+                    """,
+                    "coop.kiln.shared.dto", "", "Dto", "Kiln", "Mug", "Jar")
+                + """
+                package coop.kiln.shared.dto;
+                public interface KilnService { String getMaker(); void run(String what); }
+                package coop.kiln.server.dto;
+                public final class Generated {
+                  public static class KilnDtoImpl implements coop.kiln.shared.dto.KilnDto {
+                    private String place;
+                    private String maker;
+                    public String getPlace() { return place; }
+                    public void setPlace(String to) { place = to; }
+                    public String getMaker() { return maker; }
+                    public void setMaker(String to) { maker = to; }
+                    public KilnDtoImpl withMaker(String to) { maker = to; return this; }
+                  }
+                }
+                package coop.kiln;
+                import coop.kiln.model.*;
+                import coop.kiln.shared.dto.*;
+                public final class Maps {
+                  public static KilnDto asDto(Kiln kiln) { return null; }
+                  public static JarDto asDto(Vase vase) { return null; }
+                  public static coop.kiln.db.impl.VaseImpl made(JarDto jar) { return null; }
+                }
+                """,
+            List.of("Kiln: KilnDto out", "Mug: MugDto in", "Vase: JarDto both")));
   }
 
   private static String rows(String packageName, String prefix, String... names) {
