@@ -10,6 +10,7 @@ import dev.shelftwin.shape.Shapes;
 import dev.shelftwin.shape.TypeRef;
 import java.util.ArrayList;
 import java.util.EnumMap;
+import java.util.HashSet;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
@@ -54,14 +55,18 @@ final class LayerGuess {
     RoleGuess roles = new RoleGuess(all);
     Map<Role, Set<TypeRef>> byRole = withRealDomain(byRole(all, roles));
     Map<Role, Set<TypeRef>> paired = new EnumMap<>(Role.class);
+    Set<TypeRef> mapped = new HashSet<>();
     for (PairedTypes pair : pairs(byRole)) {
+      pair.mapped().forEach(shape -> mapped.add(shape.type()));
       for (PairedTypes.Member member : pair.members()) {
         types(paired, member.role()).add(member.shape().type());
       }
     }
     paired.replaceAll(
         (role, types) ->
-            role == Role.PERSISTENCE && roles.areRowsAnnotated() ? types : withoutStrays(types));
+            role == Role.PERSISTENCE && roles.areRowsAnnotated()
+                ? types
+                : withoutStrays(types, mapped));
     removeRareDomain(paired);
     if (paired.size() < 2) {
       throw new InputException(
@@ -181,11 +186,16 @@ final class LayerGuess {
   /**
    * Without the types of packages that hold only few of them, together with the packages beside and
    * below them: they are named alike by chance more often than not, as long as they are exceptions.
+   *
+   * @param mapped the types that methods map, which are no strays
    */
-  private static Set<TypeRef> withoutStrays(Set<TypeRef> types) {
+  private static Set<TypeRef> withoutStrays(Set<TypeRef> types, Set<TypeRef> mapped) {
     Set<TypeRef> kept =
         types.stream()
-            .filter(type -> types.stream().filter(isAround(type.packageName())).count() > FEW)
+            .filter(
+                type ->
+                    mapped.contains(type)
+                        || types.stream().filter(isAround(type.packageName())).count() > FEW)
             .collect(Collectors.toCollection(LinkedHashSet::new));
     return types.size() >= MANY && kept.size() * 2 > types.size() ? kept : types;
   }

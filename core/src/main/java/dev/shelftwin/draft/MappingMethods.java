@@ -11,6 +11,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.function.Predicate;
 import java.util.stream.Stream;
 
 /** The methods in the users' code that may be mappers, by the types that they take and return. */
@@ -45,7 +46,10 @@ final class MappingMethods {
   /** The types that one type alone is turned into. */
   private final Map<TypeRef, Set<TypeRef>> targets = new HashMap<>();
 
+  private final Set<String> packages;
+
   MappingMethods(Shapes shapes) {
+    this.packages = Set.copyOf(shapes.packages());
     for (String packageName : shapes.packages()) {
       for (String type : shapes.namesIn(packageName)) {
         String name = packageName.isEmpty() ? type : packageName + "." + type;
@@ -71,11 +75,15 @@ final class MappingMethods {
   }
 
   /**
-   * Whether a method makes an object of one type from one of another, or fills it. If one of them
-   * holds the other, it more likely reads or wraps it.
+   * Whether a method makes an object of one type from one of another, or fills it; it may take the
+   * other as the interface after which it is named. If one of them holds the other, it more likely
+   * reads or wraps it.
    */
   boolean map(Shape from, Shape to) {
-    return Stream.concat(Stream.of(from.type()), from.supertypes().stream())
+    NameWords name = NameWords.of(from.type().simpleName());
+    Stream<TypeRef> namedAlike =
+        from.supertypes().stream().filter(type -> name.contains(NameWords.of(type.simpleName())));
+    return Stream.concat(Stream.of(from.type()), namedAlike)
             .anyMatch(type -> targets(type).contains(to.type().erased()))
         && !holds(from, to)
         && !holds(to, from);
@@ -85,17 +93,25 @@ final class MappingMethods {
     return targets.getOrDefault(from.erased(), Set.of());
   }
 
-  /** Whether a method makes objects of a type from others, or others from them. */
+  /**
+   * Whether a method makes objects of a type from others, or others from them; a copy of what it
+   * extends or implements does not count.
+   */
   boolean isMapped(Shape shape) {
     TypeRef type = shape.type().erased();
-    return !targets(type).isEmpty()
-        || targets.values().stream().anyMatch(made -> made.contains(type));
+    Predicate<TypeRef> isOther = one -> !one.equals(type) && !shape.supertypes().contains(one);
+    return targets(type).stream().anyMatch(isOther)
+        || targets.keySet().stream().filter(isOther).anyMatch(from -> targets(from).contains(type));
   }
 
-  /** Whether a type has a field of another type, or of its objects. */
+  /** Whether a type has a field of another type, or of an interface that only the other has. */
   static boolean holds(Shape one, Shape other) {
     return one.storedFields()
-        .anyMatch(field -> Container.held(field.type()).erased().equals(other.type().erased()));
+        .map(field -> Container.held(field.type()).erased())
+        .anyMatch(
+            held ->
+                held.equals(other.type().erased())
+                    || (other.supertypes().contains(held) && !one.supertypes().contains(held)));
   }
 
   private void addTarget(MethodSignature method) {
@@ -123,6 +139,8 @@ final class MappingMethods {
   }
 
   private void addTarget(TypeRef from, TypeRef to) {
-    targets.computeIfAbsent(from, key -> new HashSet<>()).add(to);
+    if (packages.contains(from.packageName()) && packages.contains(to.packageName())) {
+      targets.computeIfAbsent(from, key -> new HashSet<>()).add(to);
+    }
   }
 }

@@ -66,6 +66,11 @@ final class PairedTypes {
     return members.stream().map(Member::shape);
   }
 
+  /** The types that methods of the users map from or to another one. */
+  Set<Shape> mapped() {
+    return Set.copyOf(mapped);
+  }
+
   boolean isStored() {
     return has(Role.PERSISTENCE);
   }

@@ -196,9 +196,13 @@ final class ShapePairing {
     return code.overlap(pair.hub(), shape).likeness();
   }
 
-  /** The concept with the same name, otherwise one whose name is a part of it. */
+  /**
+   * The concept with the same name, otherwise one whose name is a part of it; where methods map
+   * types of such concepts, only those count.
+   */
   private Optional<PairedTypes> byName(Shape shape, DataTypes types, List<PairedTypes> free) {
     TypeNames own = names(types);
+    NameWords name = NameWords.of(shape.type().name());
     List<PairedTypes> alike =
         free.stream()
             .filter(pair -> DataTypes.isFamily(pair.hub()) == DataTypes.isFamily(shape))
@@ -206,17 +210,21 @@ final class ShapePairing {
                 pair -> isMapped(shape, types, pair) || !code.overlap(shape, pair.hub()).isNone())
             .filter(pair -> !MappingMethods.holds(shape, pair.hub()))
             .toList();
+    List<PairedTypes> mapped =
+        alike.stream()
+            .filter(pair -> name.contains(pair.words()) && isMapped(shape, types, pair))
+            .toList();
+    List<PairedTypes> candidates = mapped.isEmpty() ? alike : mapped;
     for (NameWords concept : own.concepts(shape)) {
       Optional<PairedTypes> same =
-          alike.stream()
+          candidates.stream()
               .filter(pair -> pair.words().similarity(concept) == 1)
               .max(Comparator.comparingDouble(pair -> support(shape, pair)));
       if (same.isPresent()) {
         return same;
       }
     }
-    NameWords name = NameWords.of(shape.type().name());
-    return alike.stream()
+    return candidates.stream()
         .filter(pair -> name.contains(pair.words()))
         .filter(
             pair ->

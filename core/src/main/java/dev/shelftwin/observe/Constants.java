@@ -73,6 +73,8 @@ final class Constants {
   /**
    * The line of a method in which it calls another method.
    *
+   * @param method its name and descriptor (JVMS §4.3.3)
+   * @param called the name of the other method, or the class of a constructor
    * @return the method's first line if it does not call it; empty if there is no such method
    */
   OptionalInt line(String method, String called) {
@@ -113,7 +115,7 @@ final class Constants {
         @Override
         public void visitLineNumber(int number, Label start) {
           line = number;
-          firstLines.putIfAbsent(name, number);
+          firstLines.putIfAbsent(name + descriptor, number);
         }
 
         @Override
@@ -141,7 +143,7 @@ final class Constants {
         public void visitMethodInsn(
             int opcode, String owner, String called, String type, boolean isInterface) {
           String place = called.equals("<init>") ? owner.replace('/', '.') : called;
-          calls.put(name + " " + place, line);
+          calls.put(name + descriptor + " " + place, line);
         }
       };
     }

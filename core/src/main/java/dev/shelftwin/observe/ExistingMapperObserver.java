@@ -161,7 +161,6 @@ public final class ExistingMapperObserver {
 
   private ObservedMapper observe(Task task, PlanComparison comparison, IntConsumer begins) {
     Found found = find(task);
-    MapperName name = found.name();
     Class<?> owner = found.owner();
     MapperCall call = found.call();
     TreeReader reader = new TreeReader(shapes, objects);
@@ -208,7 +207,7 @@ public final class ExistingMapperObserver {
             ? List.of()
             : flows.stream().map(flow -> account(flow.flow(), expected)).toList(),
         comparison
-            .at(constants, shapes.find(owner.getName().replace('$', '.')), name)
+            .at(constants, shapes.find(owner.getName().replace('$', '.')), call)
             .findings(seen, flows, expected));
   }
 
@@ -237,7 +236,7 @@ public final class ExistingMapperObserver {
   }
 
   /** A method of the plan in the users' classes. */
-  record Found(MapperName name, Class<?> owner, Class<?> target, MapperCall call) {}
+  record Found(Class<?> owner, Class<?> target, MapperCall call) {}
 
   /**
    * Finds the method of a task.
@@ -254,7 +253,7 @@ public final class ExistingMapperObserver {
     Class<?> owner = load(name.owner());
     Class<?> from = objects.load(task.hop().hop().from().shape().type());
     Class<?> to = objects.load(task.hop().hop().to().shape().type());
-    return new Found(name, owner, to, call(owner, name, from, to));
+    return new Found(owner, to, call(owner, name, from, to));
   }
 
   /** Creates the objects that have the methods. */

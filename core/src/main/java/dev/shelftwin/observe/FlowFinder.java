@@ -274,7 +274,7 @@ final class FlowFinder {
       return false;
     }
     for (Slot.Leaf other : seen.sourceLeaves()) {
-      if (other.path().equals(leaf.path())) {
+      if (other.path().equals(leaf.path()) && seen.isVaried(other)) {
         boolean arrives =
             seen.effects().stream()
                 .anyMatch(

@@ -1,6 +1,7 @@
 package dev.shelftwin.observe;
 
 import dev.shelftwin.shape.TypeRef;
+import java.lang.invoke.MethodType;
 import java.lang.reflect.Constructor;
 import java.lang.reflect.Executable;
 import java.lang.reflect.InvocationTargetException;
@@ -255,6 +256,13 @@ record MapperCall(
     } catch (InstantiationException | IllegalAccessException closed) {
       throw new IllegalStateException(executable + " cannot be called", closed);
     }
+  }
+
+  /** What names the method in its class file (JVMS §4.6). */
+  String nameAndDescriptor() {
+    Class<?> returned = executable instanceof Method method ? method.getReturnType() : void.class;
+    return (executable instanceof Method ? executable.getName() : "<init>")
+        + MethodType.methodType(returned, executable.getParameterTypes()).descriptorString();
   }
 
   private static List<@Nullable Object> listOf(@Nullable Object source) {

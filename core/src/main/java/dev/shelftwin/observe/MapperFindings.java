@@ -43,10 +43,10 @@ final class MapperFindings {
   }
 
   /** Lets findings say where in the mapper something is. */
-  void at(Constants code, Optional<Shape> mapper, MapperName name) {
+  void at(Constants code, Optional<Shape> mapper, MapperCall call) {
     constants = code;
     owner = mapper;
-    called = name.isConstructor() ? "<init>" : name.method();
+    called = call.nameAndDescriptor();
   }
 
   ConceptLedger concept() {

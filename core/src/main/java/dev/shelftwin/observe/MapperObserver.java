@@ -226,7 +226,7 @@ final class MapperObserver {
       SourceValues other = changed;
       inside.stream()
           .filter(inner -> !Objects.equals(other.get(inner), base.get(inner)))
-          .forEach(inner -> seen.varied().add(inner.path()));
+          .forEach(seen::vary);
     }
     return run.failed() || !Tree.changes(target, run.target()).isEmpty();
   }
@@ -251,7 +251,7 @@ final class MapperObserver {
       SourceValues changed = base.with(leaf, value);
       MapperRuns.Run run = runs.run(changed);
       if (!run.failed()) {
-        seen.varied().add(leaf.path());
+        seen.vary(leaf);
         for (Tree.Change change : Tree.changes(target, run.target())) {
           seen.effects()
               .add(new Observations.Effect(number, leaf, base, changed, change, run.answers()));

@@ -28,6 +28,7 @@ final class Observations {
   private final List<Removal> removals = new ArrayList<>();
   private final Set<String> unstable = new LinkedHashSet<>();
   private final Set<String> varied = new HashSet<>();
+  private final Set<Integer> variedSlots = new HashSet<>();
   private final Set<String> stays = new LinkedHashSet<>();
   private final Set<String> changed = new LinkedHashSet<>();
   private final Set<String> shared = new LinkedHashSet<>();
@@ -134,7 +135,17 @@ final class Observations {
 
   /** The paths of source values of which the mapper accepted another one. */
   Set<String> varied() {
-    return varied;
+    return Set.copyOf(varied);
+  }
+
+  /** Whether the mapper accepted another value of a slot. */
+  boolean isVaried(Slot slot) {
+    return variedSlots.contains(slot.index());
+  }
+
+  void vary(Slot slot) {
+    varied.add(slot.path());
+    variedSlots.add(slot.index());
   }
 
   private boolean isThere(Slot leaf, SourceValues values) {

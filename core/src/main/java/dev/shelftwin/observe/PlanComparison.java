@@ -23,8 +23,8 @@ final class PlanComparison {
   }
 
   /** Lets findings say where in the mapper something is. */
-  PlanComparison at(Constants code, Optional<Shape> mapper, MapperName name) {
-    findings.at(code, mapper, name);
+  PlanComparison at(Constants code, Optional<Shape> mapper, MapperCall call) {
+    findings.at(code, mapper, call);
     return this;
   }
 

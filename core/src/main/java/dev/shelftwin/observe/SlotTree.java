@@ -148,7 +148,9 @@ final class SlotTree {
     Optional<Shape> row = path.isEmpty() ? Optional.empty() : standIn(shape.get(), level);
     List<Field> fields =
         shape.get().storedFields().flatMap(field -> stored(field, row).stream()).toList();
-    if (!path.isEmpty() && isValueObject(shape.get(), fields)) {
+    if (!path.isEmpty()
+        && isValueObject(shape.get(), fields)
+        && objects.ofConcept(shape.get()).isEmpty()) {
       return new Slot.Leaf(index, path, type, limits, mayBeMissing, List.of());
     }
     if (fields.isEmpty() || level.depth() == 0 || level.open().contains(type.qualifiedName())) {

@@ -13,6 +13,7 @@ import java.util.IdentityHashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
@@ -26,6 +27,7 @@ final class TreeReader {
   private final Shapes shapes;
   private final UserObjects objects;
   private final Map<Class<?>, List<Field>> fields = new HashMap<>();
+  private final Map<Class<?>, Boolean> ofConcepts = new HashMap<>();
 
   TreeReader(Shapes shapes, UserObjects objects) {
     this.shapes = shapes;
@@ -58,8 +60,7 @@ final class TreeReader {
       return new Tree.Elements(elements, value instanceof List || value.getClass().isArray());
     }
     List<Field> parts = fields(value);
-    boolean isValue = parts.size() == 1 && !open.isEmpty(); // an object of its own even then
-    if (parts.isEmpty() || isValue) {
+    if (parts.isEmpty() || (parts.size() == 1 && !open.isEmpty() && !isOfConcept(value))) {
       return new Tree.Value(value, text(value));
     }
     if (open.containsKey(value) || open.size() >= MAX_DEPTH) {
@@ -72,6 +73,11 @@ final class TreeReader {
     }
     open.remove(value);
     return new Tree.Fields(value.getClass().getSimpleName(), byName);
+  }
+
+  private boolean isOfConcept(Object value) {
+    return ofConcepts.computeIfAbsent(
+        value.getClass(), type -> shape(type).flatMap(objects::ofConcept).isPresent());
   }
 
   private @Nullable Object part(Object owner, Field field) {
@@ -148,6 +154,17 @@ final class TreeReader {
   }
 
   private List<Field> find(Class<?> type) {
+    return shape(type).filter(TreeReader::hasValues).stream()
+        .flatMap(Shape::storedFields)
+        .filter(field -> !Set.of("serialVersionUID").contains(field.name()))
+        .toList();
+  }
+
+  /**
+   * The shape of a class as its concept knows it, or of what a stub stands for; empty for JDK types
+   * and enumerations.
+   */
+  private Optional<Shape> shape(Class<?> type) {
     @Nullable Class<?> named = type;
     if (java.lang.reflect.Proxy.isProxyClass(type)) {
       named = type.getInterfaces()[0];
@@ -156,12 +173,10 @@ final class TreeReader {
     }
     @Nullable String name = named == null ? null : named.getCanonicalName();
     if (name == null || Enum.class.isAssignableFrom(type) || name.startsWith("java.")) {
-      return List.of();
+      return Optional.empty();
     }
-    return shapes.find(name).filter(TreeReader::hasValues).stream()
-        .flatMap(Shape::storedFields)
-        .filter(field -> !Set.of("serialVersionUID").contains(field.name()))
-        .toList();
+    Optional<Shape> shape = shapes.find(name);
+    return shape.flatMap(objects::ofConcept).or(() -> shape);
   }
 
   private static boolean hasValues(Shape shape) {

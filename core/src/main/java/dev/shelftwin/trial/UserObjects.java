@@ -82,6 +82,18 @@ public final class UserObjects {
     return values.hasSampleMethod(type);
   }
 
+  /** A type as a concept of the plan knows it: itself, or an interface that it implements. */
+  public Optional<Shape> ofConcept(Shape type) {
+    return ledger.concepts().stream()
+        .flatMap(ConceptLedger::shapes)
+        .map(ResolvedShape::shape)
+        .filter(
+            shape ->
+                shape.type().erased().equals(type.type().erased())
+                    || (shape.kind() == Shape.Kind.INTERFACE && type.isSubtypeOf(shape)))
+        .findFirst();
+  }
+
   /** The types whose objects are samples of an abstract type; none for other types. */
   public List<Shape> standIns(Shape type) {
     return type.isAbstract() ? values.concreteTypes(type) : List.of();

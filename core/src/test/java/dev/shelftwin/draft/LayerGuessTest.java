@@ -186,8 +186,27 @@ class LayerGuessTest {
                 "Mug: MugDto both",
                 "Vase: VaseDto both")),
         of(
+            "methods tell which of two rows of one name a type belongs to",
+            rows("coop.kiln.db", "", "Kiln", "Lid", "Mug")
+                + rows("coop.kiln.db.desk", "", "Lid")
+                + types("coop.kiln.dto", "", "Dto", "Kiln", "Lid", "KilnLid", "Mug")
+                + """
+                package coop.kiln;
+                import coop.kiln.dto.*;
+                public final class Maps {
+                  public static LidDto lid(coop.kiln.db.desk.Lid lid) { return null; }
+                  public static KilnLidDto lid(coop.kiln.db.Lid lid) { return null; }
+                }
+                """,
+            List.of(
+                "Kiln: KilnDto both",
+                "Lid: KilnLidDto out",
+                "Lid2: LidDto out",
+                "Mug: MugDto both")),
+        of(
             "what serves or wraps data is not sent",
             rows("coop.kiln.db", "", "Kiln", "Mug", "Vase")
+                    .replace("Vase {", "Vase implements Pot {")
                 + types("coop.kiln.rest", "", "Dto", "Kiln", "Mug", "Vase")
                 + types("coop.kiln.rest", "", "ServiceImpl", "Vase")
                 + """
@@ -199,6 +218,10 @@ class LayerGuessTest {
                 }
                 package coop.kiln.rest;
                 public record MugContext(coop.kiln.db.Mug mug, int mugSize, String maker) {}
+                package coop.kiln.rest;
+                public record VaseEvent(coop.kiln.db.Pot vase, int vaseSize, String maker) {}
+                package coop.kiln.db;
+                public interface Pot {}
                 """,
             List.of("Kiln: KilnDto both", "Mug: MugDto both", "Vase: VaseDto both")),
         of(

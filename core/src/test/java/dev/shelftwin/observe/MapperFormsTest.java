@@ -644,4 +644,74 @@ class MapperFormsTest {
         .anySatisfy(message -> assertThat(message).startsWith("Jar.lids never reaches"))
         .hasSize(3);
   }
+
+  /** An element of one field, and methods of one name, of which the second is the mapper. */
+  @Test
+  void objectsOfOneFieldAreObservedAsTheConceptsTheyBelongTo() {
+    Project project =
+        new Project(folder)
+            .instead(
+                """
+                shelf-twin: 1
+                name: jars
+                code: { sources: src }
+                layers:
+                  model: { role: domain, package: coop.kiln.model }
+                  api: { role: transfer, package: coop.kiln.api }
+                concepts:
+                  Jar:
+                    model: Jar
+                    api: { JarView: out }
+                    existing-mappers:
+                      Jar -> JarView: coop.kiln.map.Views.view(coop.kiln.model.Jar)
+                  Lid:
+                    model: Lid
+                    api: { LidView: out }
+                    existing-mappers:
+                      Lid -> LidView: coop.kiln.map.Views.view(coop.kiln.model.Lid)
+                """,
+                """
+                package coop.kiln.model;
+                import java.util.*;
+                public record Jar(String code, List<Lid> lids, Map<String, Lid> spare, Lid own) {}
+                package coop.kiln.model;
+                public record Lid(String colour) {}
+                package coop.kiln.api;
+                import java.util.*;
+                public record JarView(
+                    String code, List<LidView> lids, Map<String, LidView> spare, LidView own) {}
+                package coop.kiln.api;
+                public interface LidView { String getColour(); }
+                package coop.kiln.map;
+                import coop.kiln.api.*;
+                import coop.kiln.model.*;
+                import java.util.*;
+                public final class Views {
+                  private record Shown(String getColour) implements LidView {}
+                  public static LidView view(Lid lid) {
+                    return lid == null ? null : new Shown(lid.colour());
+                  }
+                  public static JarView view(Jar jar) {
+                    LidView own = new Shown("red");
+                    Map<String, LidView> spare = new HashMap<>();
+                    jar.spare().forEach((key, lid) -> spare.put(key, view(lid)));
+                    List<LidView> lids = jar.lids().stream().map(Views::view).toList();
+                    return new JarView("A", lids, spare, own);
+                  }
+                }
+                """);
+    assertThat(project.run(OpenProject::observe))
+        .flatExtracting(ObservedMapper::findings)
+        .extracting(finding -> finding.at() + ": " + finding.message())
+        .satisfiesExactly(
+            message ->
+                assertThat(message)
+                    .contains("Views.java:15:")
+                    .endsWith("Jar.code never reaches JarView.code, which is always A."),
+            message ->
+                assertThat(message)
+                    .contains("Views.java:15:")
+                    .endsWith(
+                        "Jar.own.colour never reaches JarView.own.colour, which is always red."));
+  }
 }
