@@ -410,9 +410,14 @@ final class FieldComparison {
     return flows.stream()
         .map(ObservedFlow::flow)
         .filter(flow -> flow.target().equals(Optional.of(wanted.target())))
-        .flatMap(flow -> flow.conversion().stream())
+        .flatMap(
+            flow ->
+                flow
+                    .conversion()
+                    .map(value -> flow.isByCollaborator() ? "filled " + value : "always " + value)
+                    .stream())
         .findFirst()
-        .map(value -> ", which is always " + value)
+        .map(value -> ", which is " + value)
         .orElse("");
   }
 }

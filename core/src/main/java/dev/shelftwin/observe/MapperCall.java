@@ -2,6 +2,7 @@ package dev.shelftwin.observe;
 
 import dev.shelftwin.shape.TypeRef;
 import java.lang.invoke.MethodType;
+import java.lang.reflect.Array;
 import java.lang.reflect.Constructor;
 import java.lang.reflect.Executable;
 import java.lang.reflect.InvocationTargetException;
@@ -27,7 +28,7 @@ import org.jspecify.annotations.Nullable;
  * @param arguments what each parameter is given
  * @param receiver what a method is called on
  * @param updates whether an object that is there already is filled
- * @param lists whether it takes a list of sources
+ * @param lists whether it takes a list or an array of sources
  */
 record MapperCall(
     Executable executable,
@@ -164,6 +165,9 @@ record MapperCall(
   }
 
   private static boolean isListOf(Parameter parameter, Class<?> from) {
+    if (parameter.getType().isArray()) {
+      return parameter.getType().getComponentType().isAssignableFrom(from);
+    }
     return Collection.class.isAssignableFrom(parameter.getType())
         && parameter.getParameterizedType() instanceof ParameterizedType type
         && type.getActualTypeArguments()[0] instanceof Class<?> element
@@ -179,6 +183,9 @@ record MapperCall(
     if (Collection.class.isAssignableFrom(result) || result.equals(Optional.class)) {
       return method.getGenericReturnType() instanceof ParameterizedType type
           && isOrIsBelow(type.getActualTypeArguments()[0], to);
+    }
+    if (result.isArray()) {
+      return isOrIsBelow(result.getComponentType(), to);
     }
     boolean generic = !(method.getGenericReturnType() instanceof Class);
     return to.isAssignableFrom(result)
@@ -220,7 +227,7 @@ record MapperCall(
    * @param mapper the object that has the method; null if it needs none
    * @param target the object to fill; null if one is created
    * @param others the values of the further parameters
-   * @return the target, or a list or an optional of it
+   * @return the target, or a list, an array or an optional of it
    */
   @Nullable Object call(
       @Nullable Object mapper,
@@ -231,9 +238,10 @@ record MapperCall(
     List<@Nullable Object> given = new ArrayList<>();
     int other = 0;
     for (Argument argument : arguments) {
+      Class<?> type = executable.getParameterTypes()[given.size()];
       given.add(
           switch (argument) {
-            case SOURCE -> lists ? listOf(source) : source;
+            case SOURCE -> lists ? listOf(source, type) : source;
             case TARGET -> target;
             case OTHER -> others.get(other);
           });
@@ -265,7 +273,12 @@ record MapperCall(
         + MethodType.methodType(returned, executable.getParameterTypes()).descriptorString();
   }
 
-  private static List<@Nullable Object> listOf(@Nullable Object source) {
+  private static Object listOf(@Nullable Object source, Class<?> type) {
+    if (type.isArray()) {
+      Object array = Array.newInstance(type.getComponentType(), 1);
+      Array.set(array, 0, source);
+      return array;
+    }
     List<@Nullable Object> list = new ArrayList<>();
     list.add(source);
     return list;

@@ -162,12 +162,13 @@ final class MapperRuns {
     return new Run(Tree.MISSING, Tree.MISSING, Optional.of(failure), List.of(), Set.of(), Map.of());
   }
 
-  /** The target itself, where the mapper returns a list or an optional of it. */
+  /** The target itself, where the mapper returns a list, an array or an optional of it. */
   static @Nullable Object single(@Nullable Object result) {
     @Nullable Object present = UserObjects.unwrapped(result);
-    if (present instanceof Collection<?> all) {
-      return all.isEmpty() ? null : all.iterator().next();
+    if (present == null || !UserObjects.hasElements(present)) {
+      return present;
     }
-    return present;
+    Collection<? extends @Nullable Object> all = UserObjects.elements(present);
+    return all.isEmpty() ? null : all.iterator().next();
   }
 }

@@ -28,7 +28,7 @@ final class SourceBuilder {
 
   private final UserObjects objects;
   private final ObjenesisStd withoutConstructor = new ObjenesisStd();
-  private final Map<Class<?>, Map<String, Field>> fields = new HashMap<>();
+  private final Map<Class<?>, Map<String, List<Field>>> fields = new HashMap<>();
   private final IdentityHashMap<Slot.Node, Creator> creators = new IdentityHashMap<>();
 
   SourceBuilder(UserObjects objects) {
@@ -178,24 +178,31 @@ final class SourceBuilder {
   }
 
   /**
-   * Sets a field of a class or one of its superclasses, whatever its visibility.
+   * Sets a field of a class or its superclasses, whatever its visibility; those that it hides, too,
+   * as a getter may read them.
    *
    * @return whether it could be set; not if it has another type than its reader
    */
   private boolean set(Object owner, String name, @Nullable Object value) {
-    @Nullable Field field =
-        fields.computeIfAbsent(owner.getClass(), SourceBuilder::fields).get(name);
-    return field != null && set(owner, field, value);
+    List<Field> found =
+        fields
+            .computeIfAbsent(owner.getClass(), SourceBuilder::fields)
+            .getOrDefault(name, List.of());
+    boolean isSet = false;
+    for (Field field : found) {
+      isSet |= set(owner, field, value);
+    }
+    return isSet;
   }
 
-  private static Map<String, Field> fields(Class<?> type) {
-    Map<String, Field> fields = new HashMap<>();
+  private static Map<String, List<Field>> fields(Class<?> type) {
+    Map<String, List<Field>> fields = new HashMap<>();
     for (Class<?> level = type; level != null; level = level.getSuperclass()) {
       for (Field field : level.getDeclaredFields()) {
-        if (!Modifier.isStatic(field.getModifiers()) && !fields.containsKey(field.getName())) {
+        if (!Modifier.isStatic(field.getModifiers())) {
           try {
             field.setAccessible(true);
-            fields.put(field.getName(), field);
+            fields.computeIfAbsent(field.getName(), name -> new ArrayList<>()).add(field);
           } catch (RuntimeException closed) {
             // a JDK type, whose field keeps its value
           }

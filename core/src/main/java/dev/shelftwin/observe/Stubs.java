@@ -4,7 +4,9 @@ import dev.shelftwin.shape.Limits;
 import dev.shelftwin.shape.Shapes;
 import dev.shelftwin.shape.TypeRef;
 import dev.shelftwin.trial.UserObjects;
+import java.lang.reflect.Array;
 import java.lang.reflect.InvocationHandler;
+import java.lang.reflect.InvocationTargetException;
 import java.lang.reflect.Method;
 import java.lang.reflect.Modifier;
 import java.lang.reflect.ParameterizedType;
@@ -131,9 +133,6 @@ final class Stubs {
 
   /** A stub of a type; null if it cannot have one. */
   @Nullable Object stub(TypeRef type, String key) {
-    if (type.isPrimitive() || type.isArray()) {
-      return null;
-    }
     try {
       return stub(classes.objects.load(type.erased()), key);
     } catch (RuntimeException | LinkageError absent) {
@@ -150,7 +149,10 @@ final class Stubs {
     if (type.isInterface()) {
       return proxy(type, key, Map.of());
     }
-    if (type.isPrimitive() || type.isArray() || Modifier.isFinal(type.getModifiers())) {
+    if (type.isArray()) {
+      return Array.newInstance(type.getComponentType(), 0);
+    }
+    if (type.isPrimitive() || Modifier.isFinal(type.getModifiers())) {
       return null;
     }
     return StandIns.ofClass(type, new OfClass(type, key)).orElse(null);
@@ -176,10 +178,14 @@ final class Stubs {
     private final String key;
     private final Map<String, @Nullable Object> results;
 
+    /** What it has where it is a collection or a map: nothing at first. */
+    private final Object elements;
+
     OfInterface(Class<?> type, String key, Map<String, @Nullable Object> results) {
       this.type = type;
       this.key = key;
       this.results = results;
+      this.elements = UserObjects.noElements(type);
     }
 
     @Override
@@ -196,6 +202,13 @@ final class Stubs {
       }
       if (method.getDeclaringClass().equals(Object.class)) {
         return ofObject(proxy, method, arguments, type.getSimpleName() + " " + key);
+      }
+      if (method.getDeclaringClass().isInstance(elements)) {
+        try {
+          return method.invoke(elements, arguments);
+        } catch (InvocationTargetException thrown) {
+          throw thrown.getTargetException();
+        }
       }
       if (method.isDefault()) {
         return InvocationHandler.invokeDefault(proxy, method, arguments);

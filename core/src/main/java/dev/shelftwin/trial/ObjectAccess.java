@@ -213,10 +213,15 @@ final class ObjectAccess {
    */
   Object implement(TypeRef type, Map<String, @Nullable Object> results) {
     Class<?> implemented = classes.load(type);
+    Object elements = UserObjects.noElements(implemented);
     InvocationHandler handler =
         (proxy, method, arguments) -> {
           if (method.getParameterCount() == 0 && results.containsKey(method.getName())) {
             return results.get(method.getName());
+          }
+          if (method.getDeclaringClass().isInstance(elements)
+              && !method.getDeclaringClass().equals(Object.class)) {
+            return method.invoke(elements, arguments);
           }
           if (method.isDefault()) {
             return InvocationHandler.invokeDefault(proxy, method, arguments);

@@ -63,7 +63,7 @@ final class UserClasses {
 
   Class<?> load(String binaryName) {
     try {
-      return Class.forName(binaryName, true, loader);
+      return Class.forName(binaryName, false, loader);
     } catch (ClassNotFoundException missing) {
       throw new InputException(
           Place.in(binaryName),

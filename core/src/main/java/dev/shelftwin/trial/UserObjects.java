@@ -12,8 +12,11 @@ import dev.shelftwin.shape.Shape;
 import dev.shelftwin.shape.Shapes;
 import dev.shelftwin.shape.TypeRef;
 import java.lang.reflect.InvocationTargetException;
+import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -192,6 +195,13 @@ public final class UserObjects {
   /** The elements of a collection or an array. */
   public static Collection<? extends @Nullable Object> elements(Object container) {
     return ValueFitting.elements(container);
+  }
+
+  /** An empty map, set or list, whichever a type extends; a list for other types. */
+  public static Object noElements(Class<?> type) {
+    return Map.class.isAssignableFrom(type)
+        ? new LinkedHashMap<>()
+        : Set.class.isAssignableFrom(type) ? new LinkedHashSet<>() : new ArrayList<>();
   }
 
   /** A converted value; empty if the value cannot be converted or becomes nothing. */

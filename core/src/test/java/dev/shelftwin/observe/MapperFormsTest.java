@@ -58,7 +58,10 @@ class MapperFormsTest {
         <T> T find(String code);
         void remember(String code);
         void saveName(String code);
+        Tags tags();
       }
+      package coop.kiln.map;
+      public interface Tags extends java.util.Map<String, Object> { String maker(); }
       package coop.kiln.map;
       public class Labels {
         private final Names names;
@@ -94,6 +97,10 @@ class MapperFormsTest {
         GlazeView saved(GlazeRow row) {
           names.saveName(row.getCode());
           return plain(row);
+        }
+        GlazeView[] all(GlazeRow[] rows) {
+          names.tags().forEach((key, tag) -> names.remember(key));
+          return java.util.Arrays.stream(rows).map(this::plain).toArray(GlazeView[]::new);
         }
         GlazeView overloaded(GlazeRow row) { return plain(row); }
         GlazeView overloaded(GlazeRow row, String language) { return plain(row); }
@@ -174,6 +181,7 @@ class MapperFormsTest {
         of("coop.kiln.map.GlazeViews.convert", "", ""),
         of("coop.kiln.map.GlazeViews.checked(coop.kiln.store.GlazeRow)", "", ""),
         of("coop.kiln.map.Glazes.overloaded(coop.kiln.store.GlazeRow)", "", ""),
+        of("coop.kiln.map.Glazes.all", "", ""),
         of("coop.kiln.map.Marked.view", "", ""),
         of(
             "coop.kiln.map.Marked.marked",
@@ -236,6 +244,33 @@ class MapperFormsTest {
         .instead(PLAN.replace("METHOD", method) + more, TYPES)
         .run(OpenProject::observe)
         .get(0);
+  }
+
+  @Test
+  void aClassThatCannotBeInitializedStopsItsOwnMappersOnly() {
+    List<ObservedMapper> mappers =
+        new Project(folder)
+            .instead(
+                PLAN.replace(
+                    "\"METHOD\"", "[coop.kiln.map.Broken.view, coop.kiln.map.Glazes.plain]"),
+                TYPES
+                    + """
+                    package coop.kiln.map;
+                    public class Broken {
+                      private static final int SIZE = Integer.parseInt("large");
+                      static coop.kiln.api.GlazeView view(coop.kiln.store.GlazeRow row) {
+                        return null;
+                      }
+                    }
+                    """)
+            .run(OpenProject::observe);
+    assertThat(mappers.get(0).findings())
+        .singleElement()
+        .satisfies(
+            finding ->
+                assertThat(finding.message())
+                    .contains("Broken.view fails for every sample", "NumberFormatException"));
+    assertThat(mappers.get(1).findings()).isEmpty();
   }
 
   /** A value that a stub returns proves nothing about the mapper. */
@@ -673,13 +708,26 @@ class MapperFormsTest {
                 """
                 package coop.kiln.model;
                 import java.util.*;
-                public record Jar(String code, List<Lid> lids, Map<String, Lid> spare, Lid own) {}
+                public record Jar(
+                    String code, List<Lid> lids, Map<String, Lid> spare, Lid own, Jar[] inner) {}
                 package coop.kiln.model;
-                public record Lid(String colour) {}
+                public class Part {
+                  private String colour;
+                  public String getColour() { return colour; }
+                  public void setColour(String colour) { this.colour = colour; }
+                }
+                package coop.kiln.model;
+                public class Lid extends Part {
+                  protected String colour; // hides the one that the getter reads
+                }
                 package coop.kiln.api;
                 import java.util.*;
                 public record JarView(
-                    String code, List<LidView> lids, Map<String, LidView> spare, LidView own) {}
+                    String code,
+                    List<LidView> lids,
+                    Map<String, LidView> spare,
+                    LidView own,
+                    JarView[] inner) {}
                 package coop.kiln.api;
                 public interface LidView { String getColour(); }
                 package coop.kiln.map;
@@ -689,14 +737,16 @@ class MapperFormsTest {
                 public final class Views {
                   private record Shown(String getColour) implements LidView {}
                   public static LidView view(Lid lid) {
-                    return lid == null ? null : new Shown(lid.colour());
+                    return lid == null ? null : new Shown(lid.getColour());
                   }
                   public static JarView view(Jar jar) {
                     LidView own = new Shown("red");
                     Map<String, LidView> spare = new HashMap<>();
                     jar.spare().forEach((key, lid) -> spare.put(key, view(lid)));
                     List<LidView> lids = jar.lids().stream().map(Views::view).toList();
-                    return new JarView("A", lids, spare, own);
+                    JarView[] inner =
+                        Arrays.stream(jar.inner()).map(Views::view).toArray(JarView[]::new);
+                    return new JarView("A", lids, spare, own, inner);
                   }
                 }
                 """);
@@ -706,11 +756,11 @@ class MapperFormsTest {
         .satisfiesExactly(
             message ->
                 assertThat(message)
-                    .contains("Views.java:15:")
+                    .contains("Views.java:17:")
                     .endsWith("Jar.code never reaches JarView.code, which is always A."),
             message ->
                 assertThat(message)
-                    .contains("Views.java:15:")
+                    .contains("Views.java:17:")
                     .endsWith(
                         "Jar.own.colour never reaches JarView.own.colour, which is always red."));
   }
