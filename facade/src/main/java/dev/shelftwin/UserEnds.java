@@ -91,7 +91,10 @@ final class UserEnds implements Ends, AutoCloseable {
         if (shape.has(ShapeTrait.MESSAGE)) {
           yield Optional.of(make(WIRE + "MessageEnd", List.of()));
         }
-        boolean isWhole = !shape.isAbstract() && shape.type().arguments().isEmpty();
+        boolean isWhole =
+            !shape.isAbstract()
+                && !shape.has(ShapeTrait.IMPLEMENTED)
+                && shape.type().arguments().isEmpty();
         yield Optional.of(isWhole ? wire : wire.declaredAs(declared(shape.type())));
       }
       case PERSISTENCE -> resolved.shape().isEntity() ? Optional.of(table) : Optional.empty();

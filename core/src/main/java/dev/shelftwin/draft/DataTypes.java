@@ -88,7 +88,7 @@ record DataTypes(Layer layer, Predicate<TypeRef> types) {
         .packages(layer).stream()
             .flatMap(packageName -> in(packageName, shapes).stream())
             .filter(shape -> types.test(shape.type()))
-            .filter(shape -> layer.role() != Role.PERSISTENCE || !isPlainInterface(shape))
+            .filter(shape -> layer.role() != Role.PERSISTENCE || !shape.isOpenInterface())
             .filter(
                 shape -> layer.packages().hasType(shape.type().packageName(), shape.type().name()))
             .sorted(Comparator.comparing(shape -> shape.type().name()))
@@ -100,7 +100,7 @@ record DataTypes(Layer layer, Predicate<TypeRef> types) {
     return shapes.namesIn(packageName).stream()
         .flatMap(name -> shapes.find(packageName + "." + name).stream())
         .flatMap(shape -> withNested(shape, shapes))
-        .filter(shape -> holdsData(shape, shapes))
+        .filter(shape -> holdsData(shape, shapes) && !shapes.isImplementation(shape))
         .distinct()
         .toList();
   }
@@ -169,11 +169,7 @@ record DataTypes(Layer layer, Predicate<TypeRef> types) {
 
   /** Whether its objects are those of several types, each with fields of its own. */
   static boolean isFamily(Shape shape) {
-    return shape.isAbstract() && !isPlainInterface(shape);
-  }
-
-  private static boolean isPlainInterface(Shape shape) {
-    return shape.kind() == Shape.Kind.INTERFACE && shape.permits().isEmpty();
+    return shape.isAbstract() && !shape.isOpenInterface();
   }
 
   /** Whether a name is that of types that do something with data. */

@@ -42,10 +42,11 @@ final class CreatorSelection {
             .map(entry -> entry.getValue())
             .map(Text::value)
             .findFirst();
-    if (hop.to().shape().kind() == Shape.Kind.ABSTRACT_CLASS && named.isEmpty()) {
+    Shape target = hop.to().shape();
+    if (target.kind() == Shape.Kind.ABSTRACT_CLASS && target.isAbstract() && named.isEmpty()) {
       return List.of();
     }
-    return hop.to().shape().creators().stream()
+    return target.creators().stream()
         .filter(this::isAccessible)
         .filter(candidate -> named.isEmpty() || named.get().equals(nameInPlan(candidate)))
         .toList();

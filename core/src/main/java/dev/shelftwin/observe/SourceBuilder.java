@@ -74,7 +74,7 @@ final class SourceBuilder {
       byField.put(member.field().name(), build(member.slot(), values, stubs));
     }
     Shape shape = node.shape();
-    if (shape.kind() == Shape.Kind.INTERFACE) {
+    if (shape.isOpenInterface()) {
       Map<String, @Nullable Object> results = new HashMap<>();
       for (Slot.Member member : node.members()) {
         dev.shelftwin.shape.Field field = member.field();

@@ -54,6 +54,7 @@ final class UnnamedType implements Rule.Check<Ledger> {
         .filter(type -> !named.contains(type))
         .flatMap(type -> context.shapes().find(type).stream())
         .filter(UnnamedType::holdsValues)
+        .filter(shape -> !context.shapes().isImplementation(shape))
         .sorted(Comparator.comparing(shape -> shape.type().qualifiedName()))
         .toList();
   }

@@ -231,7 +231,13 @@ public record Shape(
 
   /** Whether only subtypes have objects. */
   public boolean isAbstract() {
-    return kind == Kind.ABSTRACT_CLASS || kind == Kind.INTERFACE;
+    boolean isDeclaredSo = kind == Kind.ABSTRACT_CLASS || kind == Kind.INTERFACE;
+    return isDeclaredSo && !has(ShapeTrait.IMPLEMENTED);
+  }
+
+  /** Whether it is an interface that any class may implement. */
+  public boolean isOpenInterface() {
+    return kind == Kind.INTERFACE && permits().isEmpty() && isAbstract();
   }
 
   /** Whether it extends or implements another type. */

@@ -14,6 +14,8 @@ public enum ShapeTrait {
   REFERENCED_IN_DOCUMENTS,
   /** It was generated from the description of a message (Protocol Buffers), and has a builder. */
   MESSAGE,
+  /** It is abstract, and one final class beside it, which a tool may generate, implements it. */
+  IMPLEMENTED,
   /** Nothing reads or sets its fields, as in a source before an annotation processor has run. */
   UNPROCESSED
 }

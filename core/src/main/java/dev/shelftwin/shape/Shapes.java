@@ -32,6 +32,13 @@ public interface Shapes {
   /** The packages of the users' own code, in alphabetical order. */
   List<String> packages();
 
+  /** Whether a type implements an abstract type that stands for it everywhere. */
+  default boolean isImplementation(Shape shape) {
+    return shape.supertypes().stream()
+        .flatMap(type -> find(type).stream())
+        .anyMatch(type -> type.has(ShapeTrait.IMPLEMENTED));
+  }
+
   /** The shape of a type; empty for primitive types, arrays and unknown types. */
   default Optional<Shape> find(TypeRef type) {
     return type.isPrimitive() || type.isArray() ? Optional.empty() : find(type.fullName());

@@ -5,6 +5,8 @@ import dev.shelftwin.shape.Creator;
 import dev.shelftwin.shape.Parameter;
 import dev.shelftwin.shape.TypeRef;
 import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
@@ -53,7 +55,8 @@ final class BuilderReader {
       }
     }
     for (TypeElement nested : ElementFilter.typesIn(made.getEnclosedElements())) {
-      if (nested.getModifiers().contains(Modifier.STATIC)) {
+      if (nested.getModifiers().contains(Modifier.STATIC)
+          && !nested.getModifiers().contains(Modifier.ABSTRACT)) {
         TypeRef builder = typeReader.read(nested);
         for (ExecutableElement start : ElementFilter.constructorsIn(nested.getEnclosedElements())) {
           whole(creators.callable(builder, Creator.CONSTRUCTOR, start, ref), nested, made)
@@ -75,7 +78,7 @@ final class BuilderReader {
         .filter(method -> isSame(method.getReturnType(), made.asType()))
         .map(method -> method.getSimpleName().toString())
         .findFirst()
-        .map(finish -> whole(start, builder, methods, finish));
+        .map(finish -> whole(start, builder, ordered(methods, made), finish));
   }
 
   private Creator whole(
@@ -88,8 +91,7 @@ final class BuilderReader {
       boolean whole = method.getParameters().size() == 1 && !takesOneOf(method, methods);
       if (whole && goesOn && !steps.containsKey(value)) {
         steps.put(value, method.getSimpleName().toString());
-        TypeMirror type = method.getParameters().get(0).asType();
-        values.add(new Parameter(value, typeReader.read(type)));
+        values.add(new Parameter(value, taken(method)));
       }
     }
     return new Creator(
@@ -100,6 +102,34 @@ final class BuilderReader {
         start.visibility(),
         start.place(),
         Optional.of(new Creator.Builder(typeReader.read(builder), steps, finish, true)));
+  }
+
+  /**
+   * The steps of a builder; of those of one name the one that takes what the object shows first.
+   */
+  private List<ExecutableElement> ordered(List<ExecutableElement> steps, TypeElement made) {
+    Map<String, TypeRef> shown = new HashMap<>();
+    for (ExecutableElement method : ElementFilter.methodsIn(made.getEnclosedElements())) {
+      if (method.getParameters().isEmpty()) {
+        TypeRef type = typeReader.read(method.getReturnType());
+        shown.put(value(method.getSimpleName().toString()), type);
+      }
+    }
+    return steps.stream()
+        .sorted(
+            Comparator.comparing(
+                step ->
+                    step.getParameters().size() != 1
+                        || !taken(step).equals(shown.get(value(step.getSimpleName().toString())))))
+        .toList();
+  }
+
+  /** What a step takes; any collection where it takes all that has elements. */
+  private TypeRef taken(ExecutableElement step) {
+    TypeRef type = typeReader.read(step.getParameters().get(0).asType());
+    return type.qualifiedName().equals("java.lang.Iterable")
+        ? new TypeRef("java.util", "Collection", type.arguments(), 0)
+        : type;
   }
 
   /**
@@ -141,7 +171,7 @@ final class BuilderReader {
 
   /** What a method takes: the name alone, or behind {@code set} or {@code with}. */
   private static String value(String method) {
-    for (String prefix : List.of("set", "with")) {
+    for (String prefix : List.of("set", "with", "get")) {
       if (method.length() > prefix.length()
           && method.startsWith(prefix)
           && Character.isUpperCase(method.charAt(prefix.length()))) {

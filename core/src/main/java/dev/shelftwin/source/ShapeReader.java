@@ -13,7 +13,9 @@ import dev.shelftwin.shape.ElementAdder;
 import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.FieldAccess;
 import dev.shelftwin.shape.FieldFacts;
+import dev.shelftwin.shape.Limits;
 import dev.shelftwin.shape.Place;
+import dev.shelftwin.shape.Presence;
 import dev.shelftwin.shape.Shape;
 import dev.shelftwin.shape.ShapeTrait;
 import dev.shelftwin.shape.TypeRef;
@@ -57,6 +59,7 @@ final class ShapeReader {
   private final Consumer<InputError> errors;
   private final Set<String> missingAnnotations = new HashSet<>();
   private final CreatorReader creators;
+  private final Implementations implementations;
   private final UnknownTypes unknownTypes;
 
   /**
@@ -76,6 +79,7 @@ final class ShapeReader {
     this.bodies = bodies;
     this.errors = errors;
     this.creators = new CreatorReader(elements, types, places, typeReader, bodies);
+    this.implementations = new Implementations(elements, types, typeReader, creators);
     this.unknownTypes = new UnknownTypes(types, typeReader, places, errors);
   }
 
@@ -91,7 +95,10 @@ final class ShapeReader {
       return message(type, ref, hierarchy);
     }
     AnnotationSet annotations = annotations(places.ofType(ref), List.of(type));
-    List<Field> fields = fields(self);
+    Optional<TypeElement> implementation = implementations.of(type);
+    List<Creator> statics = statics(self, ref, implementation);
+    boolean isImplemented = implementation.isPresent();
+    List<Field> fields = fields(self, isImplemented, statics);
     Shape.ShapeFacts facts =
         Facts.ofType(
             annotations,
@@ -104,10 +111,16 @@ final class ShapeReader {
             Declarations.kind(type),
             hierarchy,
             fields,
-            methods(self, ref, fields),
+            new Shape.Methods(
+                isImplemented ? List.of() : creators.constructors(self, ref),
+                isImplemented ? ofFields(statics, fields) : statics,
+                creators.converters(self, ref, fields)),
             ofMessages ? MessageFacts.values(constants) : constants,
             ofMessages ? facts.with(MessageFacts.unset(constants)) : facts,
             places.ofType(ref));
+    if (isImplemented && !shape.hasColumns()) {
+      return shape.with(ShapeTrait.IMPLEMENTED);
+    }
     return UnprocessedSource.is(shape) ? shape.with(ShapeTrait.UNPROCESSED) : shape;
   }
 
@@ -131,14 +144,21 @@ final class ShapeReader {
         .toList();
   }
 
-  private Shape.Methods methods(DeclaredType self, TypeRef ref, List<Field> fields) {
-    List<Creator> builders =
-        new BuilderReader(types, typeReader, creators)
-            .builders((TypeElement) self.asElement(), ref);
-    return new Shape.Methods(
-        creators.constructors(self, ref),
-        Stream.concat(creators.statics(self, ref).stream(), builders.stream()).toList(),
-        creators.converters(self, ref, fields));
+  /** The static methods of a type and its builders; those of its implementation if none make it. */
+  private List<Creator> statics(
+      DeclaredType self, TypeRef ref, Optional<TypeElement> implementation) {
+    List<Creator> own =
+        Stream.concat(
+                creators.statics(self, ref).stream(),
+                new BuilderReader(types, typeReader, creators)
+                    .builders((TypeElement) self.asElement(), ref).stream())
+            .toList();
+    boolean isMade = own.stream().anyMatch(one -> one.returns().erased().equals(ref.erased()));
+    if (isMade || implementation.isEmpty()) {
+      return own;
+    }
+    return Stream.concat(own.stream(), implementations.creators(implementation.get(), ref).stream())
+        .toList();
   }
 
   private Set<TypeRef> supertypes(TypeMirror type) {
@@ -153,7 +173,20 @@ final class ShapeReader {
     return supertypes;
   }
 
-  private List<Field> fields(DeclaredType self) {
+  /** Builders without the steps that take more than one value, or no field's. */
+  private static List<Creator> ofFields(List<Creator> creators, List<Field> fields) {
+    Set<String> names = fields.stream().map(Field::name).collect(Collectors.toSet());
+    return creators.stream()
+        .map(
+            creator ->
+                creator.withParameters(
+                    creator.parameters().stream()
+                        .filter(one -> !creator.isOptional(one) || names.contains(one.name()))
+                        .toList()))
+        .toList();
+  }
+
+  private List<Field> fields(DeclaredType self, boolean isImplemented, List<Creator> creators) {
     Members members = new Members((TypeElement) self.asElement(), annotationReader, bodies);
     List<Field> fields = new ArrayList<>();
     Owners owners = new Owners();
@@ -166,10 +199,24 @@ final class ShapeReader {
         .forEach(
             (name, method) ->
                 fields.add(
-                    isInterface
+                    (isImplemented ? isStored(name, method, creators) : isInterface)
                         ? property(name, method, self, members)
                         : computed(name, method, self)));
-    return fields;
+    return isImplemented ? fields.stream().map(ShapeReader::required).toList() : fields;
+  }
+
+  /** A value of an implemented type may be missing only if its declaration says it. */
+  private static Field required(Field field) {
+    boolean isSaid = field.presence() != Presence.UNSPECIFIED || field.type().isOptional();
+    return isSaid || !field.stored() ? field : field.with(Limits.NONE, true);
+  }
+
+  /** Whether the implementation of a type keeps a value: it has to, or is handed one. */
+  private static boolean isStored(String name, ExecutableElement method, List<Creator> creators) {
+    return method.getModifiers().contains(Modifier.ABSTRACT)
+        || creators.stream()
+            .flatMap(creator -> creator.parameters().stream())
+            .anyMatch(parameter -> parameter.name().equals(name));
   }
 
   /** Of types of the JDK only methods without parameters are of use, such as {@code now()}. */

@@ -9,7 +9,6 @@ import dev.shelftwin.shape.Creator;
 import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.Parameter;
 import dev.shelftwin.shape.Role;
-import dev.shelftwin.shape.Shape;
 import dev.shelftwin.shape.TypeRef;
 import java.lang.reflect.InvocationTargetException;
 import java.util.ArrayList;
@@ -88,7 +87,7 @@ final class ObjectBuilder {
   }
 
   private Object implement(List<? extends @Nullable Object> values) {
-    if (shape.shape().kind() != Shape.Kind.INTERFACE) {
+    if (!shape.shape().isOpenInterface()) {
       throw new RejectedSample(shape.label(), "has no accessible constructor");
     }
     Map<String, @Nullable Object> results = new HashMap<>();
@@ -128,7 +127,7 @@ final class ObjectBuilder {
             .filter(hop -> hop.hop().from().role() == Role.PERSISTENCE)
             .flatMap(hop -> hop.creator().stream())
             .findFirst();
-    if (shape.shape().kind() == Shape.Kind.INTERFACE) {
+    if (shape.shape().isOpenInterface()) {
       return loading;
     }
     return loading

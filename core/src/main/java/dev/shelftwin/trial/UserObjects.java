@@ -9,6 +9,7 @@ import dev.shelftwin.shape.Creator;
 import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.Limits;
 import dev.shelftwin.shape.Shape;
+import dev.shelftwin.shape.ShapeTrait;
 import dev.shelftwin.shape.Shapes;
 import dev.shelftwin.shape.TypeRef;
 import java.lang.reflect.InvocationTargetException;
@@ -93,7 +94,8 @@ public final class UserObjects {
         .filter(
             shape ->
                 shape.type().erased().equals(type.type().erased())
-                    || (shape.kind() == Shape.Kind.INTERFACE && type.isSubtypeOf(shape)))
+                    || ((shape.kind() == Shape.Kind.INTERFACE || shape.has(ShapeTrait.IMPLEMENTED))
+                        && type.isSubtypeOf(shape)))
         .findFirst();
   }
 

@@ -185,7 +185,7 @@ final class ValueSampler {
       return (limits, random, depth) ->
           subtypes.get(random.nextInt(subtypes.size())).sample(limits, random, depth);
     }
-    if (shape.kind() == Shape.Kind.INTERFACE && shape.permits().isEmpty()) {
+    if (shape.isOpenInterface()) {
       return new ByImplementation(shape);
     }
     return (limits, random, depth) -> {

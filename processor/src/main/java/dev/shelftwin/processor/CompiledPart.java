@@ -11,6 +11,8 @@ import dev.shelftwin.shape.Shape;
 import dev.shelftwin.shape.ShapeTrait;
 import dev.shelftwin.shape.Shapes;
 import dev.shelftwin.shape.TypeRef;
+import java.lang.annotation.Retention;
+import java.lang.annotation.RetentionPolicy;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Optional;
@@ -116,12 +118,21 @@ final class CompiledPart {
   private static boolean isIncomplete(Shape shape, Elements elements) {
     @Nullable TypeElement type = elements.getTypeElement(shape.type().qualifiedName());
     return shape.has(ShapeTrait.UNPROCESSED)
+        || (type != null && shape.isAbstract() && isForTools(type))
         || (type != null
             && Stream.concat(
                     Stream.of(type.getSuperclass()),
                     ElementFilter.fieldsIn(type.getEnclosedElements()).stream()
                         .map(field -> field.asType()))
                 .anyMatch(CompiledPart::isUnknown));
+  }
+
+  /** Whether a type has an annotation of which nothing is left when it runs (JLS §9.6.4.2). */
+  private static boolean isForTools(TypeElement type) {
+    return type.getAnnotationMirrors().stream()
+        .map(annotation -> annotation.getAnnotationType().asElement())
+        .map(annotation -> annotation.getAnnotation(Retention.class))
+        .anyMatch(kept -> kept == null || kept.value() != RetentionPolicy.RUNTIME);
   }
 
   private static boolean isUnknown(TypeMirror type) {

@@ -44,6 +44,16 @@ class ShelfTwinProcessorTest {
     return new Compilation(folder.resolve("classes")).run(sources());
   }
 
+  private static final String RECORD =
+      """
+      public record GlazeView(
+          String code,
+          String name,
+          boolean foodSafe,
+          String finish,
+          String note) {}
+      """;
+
   private static final String USE =
       """
       package coop.kiln.use;
@@ -212,6 +222,59 @@ class ShelfTwinProcessorTest {
   }
 
   @Test
+  void theImplementationOfAnAbstractTypeIsAwaited() {
+    String implementation =
+        """
+        package coop.kiln.api;
+        public final class ValueOfGlazeView implements GlazeView {
+          private final String code;
+          private final String name;
+          private final boolean foodSafe;
+          private final String finish;
+          private final String note;
+          private ValueOfGlazeView(
+              String code, String name, boolean foodSafe, String finish, String note) {
+            this.code = code;
+            this.name = name;
+            this.foodSafe = foodSafe;
+            this.finish = finish;
+            this.note = note;
+          }
+          public static ValueOfGlazeView of(
+              String code, String name, boolean foodSafe, String finish, String note) {
+            return new ValueOfGlazeView(code, name, foodSafe, finish, note);
+          }
+          public String code() { return code; }
+          public String name() { return name; }
+          public boolean foodSafe() { return foodSafe; }
+          public String finish() { return finish; }
+          public String note() { return note; }
+        }
+        """;
+    new Project(folder)
+        .with(
+            RECORD,
+            """
+            @Value
+            public interface GlazeView {
+              String code();
+              String name();
+              boolean foodSafe();
+              String finish();
+              @Nullable String note();
+            }
+            @interface Value {}
+            @interface Nullable {}
+            """)
+        .write();
+    assertThat(
+            new Compilation(folder.resolve("classes"))
+                .with(new Generating("coop.kiln.api.ValueOfGlazeView", implementation))
+                .run(sources()))
+        .containsExactly(BOTH);
+  }
+
+  @Test
   void aMapperAmongTheSourcesIsCompared() throws IOException {
     new Project(folder).write();
     new Compilation(folder.resolve("classes")).run(sources());
@@ -277,14 +340,7 @@ class ShelfTwinProcessorTest {
   void membersThatAnotherProcessorAddsAreAwaited(boolean first) throws Exception {
     new Project(folder)
         .with(
-            """
-            public record GlazeView(
-                String code,
-                String name,
-                boolean foodSafe,
-                String finish,
-                String note) {}
-            """,
+            RECORD,
             """
             @lombok.Data
             public class GlazeView {
