@@ -35,6 +35,7 @@ public interface Shapes {
   /** Whether a type implements an abstract type that stands for it everywhere. */
   default boolean isImplementation(Shape shape) {
     return shape.supertypes().stream()
+        .filter(type -> type.packageName().equals(shape.type().packageName()))
         .flatMap(type -> find(type).stream())
         .anyMatch(type -> type.has(ShapeTrait.IMPLEMENTED));
   }

@@ -64,6 +64,7 @@ public final class CompilationReader implements Shapes {
             environment.getTypeUtils(),
             new Places(type -> none, type -> ""),
             this::bodies,
+            name -> true,
             errors);
   }
 

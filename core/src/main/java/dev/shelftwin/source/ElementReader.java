@@ -39,6 +39,7 @@ final class ElementReader {
    *
    * @param places where the code declares its types and members
    * @param bodies what the bodies of a type's members, or its class file, add to its element
+   * @param packages those whose abstract types may be implemented beside them
    * @param errors receives everything that prevents a type from being read
    */
   ElementReader(
@@ -46,12 +47,13 @@ final class ElementReader {
       Types types,
       Places places,
       Function<TypeElement, BodyFacts> bodies,
+      Predicate<String> packages,
       InputErrors errors) {
     this.elements = elements;
     this.errors = errors;
     this.types = new TypeFinder(elements, types);
     this.signatures = new Signatures(elements, types);
-    this.shapeReader = new ShapeReader(elements, types, places, bodies, errors::add);
+    this.shapeReader = new ShapeReader(elements, types, places, bodies, packages, errors::add);
   }
 
   Optional<Shape> find(String fullName) {

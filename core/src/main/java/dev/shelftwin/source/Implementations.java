@@ -2,10 +2,15 @@ package dev.shelftwin.source;
 
 import dev.shelftwin.shape.Creator;
 import dev.shelftwin.shape.TypeRef;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.function.Predicate;
 import java.util.stream.Stream;
+import javax.lang.model.element.ElementKind;
 import javax.lang.model.element.Modifier;
+import javax.lang.model.element.PackageElement;
 import javax.lang.model.element.TypeElement;
 import javax.lang.model.type.DeclaredType;
 import javax.lang.model.util.ElementFilter;
@@ -23,27 +28,48 @@ final class Implementations {
   private final Types types;
   private final TypeReader typeReader;
   private final CreatorReader creators;
+  private final Predicate<String> packages;
+  private final Map<String, List<TypeElement>> finalClasses = new HashMap<>();
 
-  Implementations(Elements elements, Types types, TypeReader typeReader, CreatorReader creators) {
+  /**
+   * @param packages the packages whose types are looked at
+   */
+  Implementations(
+      Elements elements,
+      Types types,
+      TypeReader typeReader,
+      CreatorReader creators,
+      Predicate<String> packages) {
     this.elements = elements;
     this.types = types;
     this.typeReader = typeReader;
     this.creators = creators;
+    this.packages = packages;
   }
 
   /** The class that implements a type; empty if the type is not one of values. */
   Optional<TypeElement> of(TypeElement type) {
-    boolean isAbstract = type.getModifiers().contains(Modifier.ABSTRACT);
-    if (!isAbstract || type.getModifiers().contains(Modifier.SEALED)) {
+    boolean isAbstract =
+        type.getModifiers().contains(Modifier.ABSTRACT)
+            && !type.getModifiers().contains(Modifier.SEALED);
+    PackageElement around = elements.getPackageOf(type);
+    String name = around.getQualifiedName().toString();
+    if (!isAbstract || !packages.test(name)) {
       return Optional.empty();
     }
     List<TypeElement> found =
-        ElementFilter.typesIn(elements.getPackageOf(type).getEnclosedElements()).stream()
+        finalClasses.computeIfAbsent(name, key -> finalClasses(around)).stream()
             .filter(one -> isNamedAfter(one, type))
-            .filter(one -> one.getModifiers().contains(Modifier.FINAL))
             .filter(one -> types.isSubtype(one.asType(), types.erasure(type.asType())))
             .toList();
     return found.size() == 1 ? Optional.of(found.get(0)) : Optional.empty();
+  }
+
+  private static List<TypeElement> finalClasses(PackageElement around) {
+    return ElementFilter.typesIn(around.getEnclosedElements()).stream()
+        .filter(type -> type.getKind() == ElementKind.CLASS)
+        .filter(type -> type.getModifiers().contains(Modifier.FINAL))
+        .toList();
   }
 
   private static boolean isNamedAfter(TypeElement one, TypeElement type) {

@@ -77,7 +77,9 @@ public final class JavaReader implements Shapes, AutoCloseable {
     Places places =
         new Places(
             type -> described.getOrDefault(type.qualifiedName(), index.of(type)), this::container);
-    reader = new ElementReader(elements, task.getTypes(), places, this::bodies, errors);
+    reader =
+        new ElementReader(
+            elements, task.getTypes(), places, this::bodies, this::hasPackage, errors);
     dependencies = new ClassFiles(code, places);
     packages = new PackageIndex(code);
   }
@@ -105,6 +107,10 @@ public final class JavaReader implements Shapes, AutoCloseable {
   @Override
   public List<String> packages() {
     return packages.names();
+  }
+
+  private boolean hasPackage(String name) {
+    return packages.names().contains(name);
   }
 
   /** The dependencies between the compiled classes. */

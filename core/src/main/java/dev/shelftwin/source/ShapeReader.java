@@ -30,6 +30,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.function.Consumer;
 import java.util.function.Function;
+import java.util.function.Predicate;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import javax.lang.model.AnnotatedConstruct;
@@ -64,6 +65,7 @@ final class ShapeReader {
 
   /**
    * @param bodies what the bodies of a type's members, or its class file, add to its element
+   * @param packages those whose abstract types may be implemented beside them
    * @param errors receives everything that prevents a type from being read completely
    */
   ShapeReader(
@@ -71,6 +73,7 @@ final class ShapeReader {
       Types types,
       Places places,
       Function<TypeElement, BodyFacts> bodies,
+      Predicate<String> packages,
       Consumer<InputError> errors) {
     this.types = types;
     this.typeReader = new TypeReader(elements);
@@ -79,7 +82,7 @@ final class ShapeReader {
     this.bodies = bodies;
     this.errors = errors;
     this.creators = new CreatorReader(elements, types, places, typeReader, bodies);
-    this.implementations = new Implementations(elements, types, typeReader, creators);
+    this.implementations = new Implementations(elements, types, typeReader, creators, packages);
     this.unknownTypes = new UnknownTypes(types, typeReader, places, errors);
   }
 
