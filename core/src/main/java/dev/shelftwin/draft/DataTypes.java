@@ -124,14 +124,11 @@ record DataTypes(Layer layer, Predicate<TypeRef> types) {
     if (shape.isAbstract()) {
       return !shape.permits().isEmpty() || shape.isEntity() || hasAccessorsOnly(shape, shapes);
     }
-    boolean hidden = !shape.isEntity() && methods(shape, shapes).anyMatch(DataTypes::isWork);
-    return atLeastHalf(
-        shape, field -> isOpen(field, hidden ? Visibility.PUBLIC : Visibility.PACKAGE));
-  }
-
-  private static boolean atLeastHalf(Shape shape, Predicate<Field> condition) {
+    boolean hidden = !shape.hasColumns() && methods(shape, shapes).anyMatch(DataTypes::isWork);
+    Visibility least = hidden ? Visibility.PUBLIC : Visibility.PACKAGE;
     long fields = shape.storedFields().count();
-    return fields > 0 && 2 * shape.storedFields().filter(condition).count() >= fields;
+    return fields > 0
+        && 2 * shape.storedFields().filter(one -> isOpen(one, least)).count() >= fields;
   }
 
   /** Whether an interface reads and writes fields, or only reads those of what is sent. */
@@ -139,12 +136,12 @@ record DataTypes(Layer layer, Predicate<TypeRef> types) {
     if (shape.kind() != Shape.Kind.INTERFACE) {
       return false;
     }
-    boolean reads = methods(shape, shapes).allMatch(method -> method.parameters().isEmpty());
-    return atLeastHalf(shape, field -> field.writer().isPresent())
-        ? methods(shape, shapes).noneMatch(DataTypes::isWork)
-        : reads
-            && shape.storedFields().findAny().isPresent()
-            && RoleGuess.isNamedLikeSentTypes(shape);
+    List<MethodSignature> all = methods(shape, shapes).toList();
+    long getters = all.stream().filter(method -> method.parameters().isEmpty()).count();
+    long setters = all.stream().filter(method -> method.name().startsWith("set")).count();
+    return (setters > 0 && 2 * setters >= getters)
+        ? all.stream().noneMatch(DataTypes::isWork)
+        : getters > 0 && getters == all.size() && RoleGuess.isNamedLikeSentTypes(shape);
   }
 
   private static Stream<MethodSignature> methods(Shape shape, Shapes shapes) {

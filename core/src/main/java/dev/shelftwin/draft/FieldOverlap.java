@@ -76,6 +76,11 @@ final class FieldOverlap {
     return these.telling.isEmpty() ? 0 : (double) found / these.telling.size();
   }
 
+  /** Whether a type with several telling fields has only one of them in common with the second. */
+  boolean isByOneOfSeveral() {
+    return these.telling.size() > 1 && these.telling.stream().filter(this::isSupported).count() < 2;
+  }
+
   private boolean isSupported(NameWords name) {
     return those.joined.contains(name.joined()) || those.all.stream().anyMatch(name::contains);
   }

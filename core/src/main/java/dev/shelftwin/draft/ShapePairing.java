@@ -267,7 +267,9 @@ final class ShapePairing {
         own.concepts(shape).stream()
             .anyMatch(name -> name.last().similarity(pair.words().last()) == 1);
     FieldOverlap overlap = code.overlap(shape, pair.hub());
-    return overlap.support() >= SUPPORTED && overlap.contained() >= (same ? SAME : SUPPORTED);
+    return overlap.support() >= SUPPORTED
+        && overlap.contained() >= (same ? SAME : SUPPORTED)
+        && !overlap.isByOneOfSeveral();
   }
 
   private double support(Shape shape, PairedTypes pair) {

@@ -1,14 +1,20 @@
 package dev.shelftwin.source;
 
 import dev.shelftwin.shape.Creator;
+import dev.shelftwin.shape.Field;
+import dev.shelftwin.shape.Limits;
+import dev.shelftwin.shape.Presence;
 import dev.shelftwin.shape.TypeRef;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.Predicate;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import javax.lang.model.element.ElementKind;
+import javax.lang.model.element.ExecutableElement;
 import javax.lang.model.element.Modifier;
 import javax.lang.model.element.PackageElement;
 import javax.lang.model.element.TypeElement;
@@ -101,6 +107,33 @@ final class Implementations {
                     creator.visibility(),
                     creator.place(),
                     creator.builder()))
+        .toList();
+  }
+
+  /** Whether the implementation of a type keeps a value: it has to, or is handed one. */
+  static boolean isStored(String name, ExecutableElement method, List<Creator> creators) {
+    return method.getModifiers().contains(Modifier.ABSTRACT)
+        || creators.stream()
+            .flatMap(creator -> creator.parameters().stream())
+            .anyMatch(parameter -> parameter.name().equals(name));
+  }
+
+  /** A value of an implemented type may be missing only if its declaration says it. */
+  static Field required(Field field) {
+    boolean isSaid = field.presence() != Presence.UNSPECIFIED || field.type().isOptional();
+    return isSaid || !field.stored() ? field : field.with(Limits.NONE, true);
+  }
+
+  /** Builders without the steps that take more than one value, or no field's. */
+  static List<Creator> ofFields(List<Creator> creators, List<Field> fields) {
+    Set<String> names = fields.stream().map(Field::name).collect(Collectors.toSet());
+    return creators.stream()
+        .map(
+            creator ->
+                creator.withParameters(
+                    creator.parameters().stream()
+                        .filter(one -> !creator.isOptional(one) || names.contains(one.name()))
+                        .toList()))
         .toList();
   }
 }

@@ -13,9 +13,7 @@ import dev.shelftwin.shape.ElementAdder;
 import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.FieldAccess;
 import dev.shelftwin.shape.FieldFacts;
-import dev.shelftwin.shape.Limits;
 import dev.shelftwin.shape.Place;
-import dev.shelftwin.shape.Presence;
 import dev.shelftwin.shape.Shape;
 import dev.shelftwin.shape.ShapeTrait;
 import dev.shelftwin.shape.TypeRef;
@@ -116,7 +114,7 @@ final class ShapeReader {
             fields,
             new Shape.Methods(
                 isImplemented ? List.of() : creators.constructors(self, ref),
-                isImplemented ? ofFields(statics, fields) : statics,
+                isImplemented ? Implementations.ofFields(statics, fields) : statics,
                 creators.converters(self, ref, fields)),
             ofMessages ? MessageFacts.values(constants) : constants,
             ofMessages ? facts.with(MessageFacts.unset(constants)) : facts,
@@ -176,19 +174,6 @@ final class ShapeReader {
     return supertypes;
   }
 
-  /** Builders without the steps that take more than one value, or no field's. */
-  private static List<Creator> ofFields(List<Creator> creators, List<Field> fields) {
-    Set<String> names = fields.stream().map(Field::name).collect(Collectors.toSet());
-    return creators.stream()
-        .map(
-            creator ->
-                creator.withParameters(
-                    creator.parameters().stream()
-                        .filter(one -> !creator.isOptional(one) || names.contains(one.name()))
-                        .toList()))
-        .toList();
-  }
-
   private List<Field> fields(DeclaredType self, boolean isImplemented, List<Creator> creators) {
     Members members = new Members((TypeElement) self.asElement(), annotationReader, bodies);
     List<Field> fields = new ArrayList<>();
@@ -202,24 +187,10 @@ final class ShapeReader {
         .forEach(
             (name, method) ->
                 fields.add(
-                    (isImplemented ? isStored(name, method, creators) : isInterface)
+                    (isImplemented ? Implementations.isStored(name, method, creators) : isInterface)
                         ? property(name, method, self, members)
                         : computed(name, method, self)));
-    return isImplemented ? fields.stream().map(ShapeReader::required).toList() : fields;
-  }
-
-  /** A value of an implemented type may be missing only if its declaration says it. */
-  private static Field required(Field field) {
-    boolean isSaid = field.presence() != Presence.UNSPECIFIED || field.type().isOptional();
-    return isSaid || !field.stored() ? field : field.with(Limits.NONE, true);
-  }
-
-  /** Whether the implementation of a type keeps a value: it has to, or is handed one. */
-  private static boolean isStored(String name, ExecutableElement method, List<Creator> creators) {
-    return method.getModifiers().contains(Modifier.ABSTRACT)
-        || creators.stream()
-            .flatMap(creator -> creator.parameters().stream())
-            .anyMatch(parameter -> parameter.name().equals(name));
+    return isImplemented ? fields.stream().map(Implementations::required).toList() : fields;
   }
 
   /** Of types of the JDK only methods without parameters are of use, such as {@code now()}. */

@@ -213,7 +213,7 @@ final class ObjectAccess {
    */
   Object implement(TypeRef type, Map<String, @Nullable Object> results) {
     Class<?> implemented = classes.load(type);
-    Object elements = UserObjects.noElements(implemented);
+    Object elements = ValueFitting.noElements(implemented);
     InvocationHandler handler =
         (proxy, method, arguments) -> {
           if (method.getParameterCount() == 0 && results.containsKey(method.getName())) {

@@ -61,6 +61,7 @@ final class UserClasses {
         : load(type.binaryName());
   }
 
+  /** The class of that name, not yet initialized: what its initializer does is its own user's. */
   Class<?> load(String binaryName) {
     try {
       return Class.forName(binaryName, false, loader);

@@ -13,11 +13,8 @@ import dev.shelftwin.shape.ShapeTrait;
 import dev.shelftwin.shape.Shapes;
 import dev.shelftwin.shape.TypeRef;
 import java.lang.reflect.InvocationTargetException;
-import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashSet;
-import java.util.LinkedHashMap;
-import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -201,9 +198,7 @@ public final class UserObjects {
 
   /** An empty map, set or list, whichever a type extends; a list for other types. */
   public static Object noElements(Class<?> type) {
-    return Map.class.isAssignableFrom(type)
-        ? new LinkedHashMap<>()
-        : Set.class.isAssignableFrom(type) ? new LinkedHashSet<>() : new ArrayList<>();
+    return ValueFitting.noElements(type);
   }
 
   /** A converted value; empty if the value cannot be converted or becomes nothing. */

@@ -5,12 +5,15 @@ import dev.shelftwin.shape.TypeRef;
 import java.lang.reflect.Array;
 import java.util.ArrayList;
 import java.util.Collection;
+import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.OptionalInt;
 import java.util.OptionalLong;
+import java.util.Set;
 import java.util.TreeSet;
 import org.jspecify.annotations.Nullable;
 
@@ -40,6 +43,13 @@ final class ValueFitting {
   /** Whether a value has no type of the users, such as a list that they extended. */
   static boolean isOfJdk(Object value) {
     return value.getClass().getName().startsWith("java.");
+  }
+
+  /** An empty map, set or list, whichever a type extends; a list for other types. */
+  static Object noElements(Class<?> type) {
+    return Map.class.isAssignableFrom(type)
+        ? new LinkedHashMap<>()
+        : Set.class.isAssignableFrom(type) ? new LinkedHashSet<>() : new ArrayList<>();
   }
 
   /** Whether a value is a collection or an array. */

@@ -164,6 +164,8 @@ class LayerGuessTest {
                 + """
                 package coop.kiln.dto;
                 public record KilnProfileFilter(int kilnSizeLeast, String byMaker) {}
+                package coop.kiln.dto;
+                public record DeleteKilnRequest(String token, String maker) {}
                 """,
             List.of("Kiln: KilnDto both", "Mug: MugDto both")),
         of(
