@@ -7,6 +7,7 @@ import dev.shelftwin.shape.Presence;
 import dev.shelftwin.shape.TypeRef;
 import java.util.HashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -25,8 +26,8 @@ import javax.lang.model.util.Types;
 
 /**
  * Finds the classes that implement abstract types of values, as tools generate them: an abstract
- * type is one of values if a single final class beside it has its name as a part of its own, and
- * extends or implements it.
+ * type is one of values if a single final class beside it has its name as a part of its own,
+ * extends or implements it, and shows no more values than it.
  */
 final class Implementations {
 
@@ -67,8 +68,28 @@ final class Implementations {
         finalClasses.computeIfAbsent(name, key -> finalClasses(around)).stream()
             .filter(one -> isNamedAfter(one, type))
             .filter(one -> types.isSubtype(one.asType(), types.erasure(type.asType())))
+            .filter(one -> !showsMore(one, type))
             .toList();
     return found.size() == 1 ? Optional.of(found.get(0)) : Optional.empty();
+  }
+
+  /** Whether a class has a field of its own that its methods show, and the type does not. */
+  private boolean showsMore(TypeElement one, TypeElement type) {
+    Set<String> shown =
+        ElementFilter.methodsIn(elements.getAllMembers(type)).stream()
+            .map(method -> method.getSimpleName().toString())
+            .collect(Collectors.toSet());
+    Set<String> fields =
+        ElementFilter.fieldsIn(one.getEnclosedElements()).stream()
+            .filter(field -> !field.getModifiers().contains(Modifier.STATIC))
+            .map(field -> field.getSimpleName().toString().toLowerCase(Locale.ROOT))
+            .collect(Collectors.toSet());
+    return ElementFilter.methodsIn(one.getEnclosedElements()).stream()
+        .filter(method -> method.getParameters().isEmpty())
+        .map(method -> method.getSimpleName().toString())
+        .filter(method -> !shown.contains(method) && !method.equals("hashCode"))
+        .map(method -> method.replaceFirst("^(get|is)(?=\\p{Lu})", "").toLowerCase(Locale.ROOT))
+        .anyMatch(fields::contains);
   }
 
   private static List<TypeElement> finalClasses(PackageElement around) {

@@ -96,14 +96,15 @@ final class ShapeReader {
       return message(type, ref, hierarchy);
     }
     AnnotationSet annotations = annotations(places.ofType(ref), List.of(type));
-    Optional<TypeElement> implementation = implementations.of(type);
-    List<Creator> statics = statics(self, ref, implementation);
-    boolean isImplemented = implementation.isPresent();
-    List<Field> fields = fields(self, isImplemented, statics);
     Shape.ShapeFacts facts =
         Facts.ofType(
             annotations,
             Declarations.kind(type) == Shape.Kind.RECORD && !Declarations.hasOwnText(type));
+    Optional<TypeElement> implementation =
+        facts.traits().isEmpty() ? implementations.of(type) : Optional.empty();
+    List<Creator> statics = statics(self, ref, implementation);
+    boolean isImplemented = implementation.isPresent() && isMade(ref, statics);
+    List<Field> fields = fields(self, isImplemented, statics);
     boolean ofMessages = MessageFacts.isEnumeration(hierarchy.supertypes());
     List<String> constants = Declarations.constants(type);
     Shape shape =
@@ -119,7 +120,7 @@ final class ShapeReader {
             ofMessages ? MessageFacts.values(constants) : constants,
             ofMessages ? facts.with(MessageFacts.unset(constants)) : facts,
             places.ofType(ref));
-    if (isImplemented && !shape.hasColumns()) {
+    if (isImplemented) {
       return shape.with(ShapeTrait.IMPLEMENTED);
     }
     return UnprocessedSource.is(shape) ? shape.with(ShapeTrait.UNPROCESSED) : shape;
@@ -145,6 +146,10 @@ final class ShapeReader {
         .toList();
   }
 
+  private static boolean isMade(TypeRef type, List<Creator> statics) {
+    return statics.stream().anyMatch(one -> one.returns().erased().equals(type.erased()));
+  }
+
   /** The static methods of a type and its builders; those of its implementation if none make it. */
   private List<Creator> statics(
       DeclaredType self, TypeRef ref, Optional<TypeElement> implementation) {
@@ -154,8 +159,7 @@ final class ShapeReader {
                 new BuilderReader(types, typeReader, creators)
                     .builders((TypeElement) self.asElement(), ref).stream())
             .toList();
-    boolean isMade = own.stream().anyMatch(one -> one.returns().erased().equals(ref.erased()));
-    if (isMade || implementation.isEmpty()) {
+    if (implementation.isEmpty() || isMade(ref, own)) {
       return own;
     }
     return Stream.concat(own.stream(), implementations.creators(implementation.get(), ref).stream())

@@ -160,4 +160,63 @@ class ImplementedTypesTest {
                 assertThat(finding.message())
                     .isEqualTo("KilnRow.name may be missing, but Kiln.name requires a value."));
   }
+
+  /** One subtype with a value of its own, and an abstract row: both stay families. */
+  @Test
+  void aTypeWhoseOneSubtypeSaysMoreIsAFamily() {
+    Project project =
+        new Project(folder)
+            .instead(
+                """
+                shelf-twin: 1
+                name: fees
+                code: { sources: src }
+                layers:
+                  db: { role: persistence, package: coop.kiln.db }
+                  model: { role: domain, package: coop.kiln.model }
+                concepts:
+                  Fee: { db: FeeRow, model: Fee }
+                  LateFee: { db: LateFeeRow, model: LateFee }
+                """,
+                """
+                package coop.kiln.db;
+                import jakarta.persistence.*;
+                @Entity
+                public abstract class FeeRow {
+                  @Id public String number;
+                  public String note;
+                }
+                package coop.kiln.db;
+                import jakarta.persistence.*;
+                @Entity
+                public final class LateFeeRow extends FeeRow { public int days; }
+                package coop.kiln.model;
+                public abstract class Fee {
+                  public abstract String number();
+                  public abstract String note();
+                }
+                package coop.kiln.model;
+                public final class LateFee extends Fee {
+                  private final String number;
+                  private final String note;
+                  private final int days;
+                  private LateFee(String number, String note, int days) {
+                    this.number = number;
+                    this.note = note;
+                    this.days = days;
+                  }
+                  public static LateFee of(String number, String note, int days) {
+                    return new LateFee(number, note, days);
+                  }
+                  @Override public String number() { return number; }
+                  @Override public String note() { return note; }
+                  public int days() { return days; }
+                }
+                """);
+    assertThat(project.check())
+        .extracting(Finding::message)
+        .containsExactly("LateFeeRow.note may be missing, but LateFee.note requires a value.");
+    assertThat(project.run(OpenProject::generate).texts().get("coop.kiln.db.FeeDbMapper"))
+        .contains("LateFeeDbMapper", "instanceof LateFee");
+  }
 }
