@@ -85,7 +85,7 @@ final class FieldOverlap {
     return those.joined.contains(name.joined()) || those.all.stream().anyMatch(name::contains);
   }
 
-  /** Whether both have enough fields to tell, and none of them in common. */
+  /** Whether both types have at least two telling fields, and none of them in common. */
   boolean isNone() {
     return these.telling.size() > 1
         && those.telling.size() > 1

@@ -66,7 +66,7 @@ final class PairedTypes {
     return members.stream().map(Member::shape);
   }
 
-  /** The types that methods of the users map from or to another one. */
+  /** The types for which the users have a mapper method, in whatever direction. */
   Set<Shape> mapped() {
     return Set.copyOf(mapped);
   }

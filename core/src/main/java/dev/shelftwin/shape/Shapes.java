@@ -32,7 +32,7 @@ public interface Shapes {
   /** The packages of the users' own code, in alphabetical order. */
   List<String> packages();
 
-  /** Whether a type implements an abstract type that stands for it everywhere. */
+  /** Whether a type is the one class behind an abstract type, which plans name in its place. */
   default boolean isImplementation(Shape shape) {
     return shape.supertypes().stream()
         .filter(type -> type.packageName().equals(shape.type().packageName()))

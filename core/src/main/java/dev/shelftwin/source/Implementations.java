@@ -25,9 +25,8 @@ import javax.lang.model.util.Elements;
 import javax.lang.model.util.Types;
 
 /**
- * Finds the classes that implement abstract types of values, as tools generate them: an abstract
- * type is one of values if a single final class beside it has its name as a part of its own,
- * extends or implements it, and shows no more values than it.
+ * Finds abstract types that a tool has implemented. Such a type has one final class in its package
+ * that extends or implements it, is named after it, and shows no other values.
  */
 final class Implementations {
 
@@ -39,6 +38,8 @@ final class Implementations {
   private final Map<String, List<TypeElement>> finalClasses = new HashMap<>();
 
   /**
+   * Finds them in some code.
+   *
    * @param packages the packages whose types are looked at
    */
   Implementations(
@@ -54,7 +55,7 @@ final class Implementations {
     this.packages = packages;
   }
 
-  /** The class that implements a type; empty if the type is not one of values. */
+  /** The class that implements an abstract type; empty if there is no such class. */
   Optional<TypeElement> of(TypeElement type) {
     boolean isAbstract =
         type.getModifiers().contains(Modifier.ABSTRACT)
@@ -105,7 +106,7 @@ final class Implementations {
         && name.contains(type.getSimpleName().toString());
   }
 
-  /** What creates objects of a type of values through the class that implements it. */
+  /** The creators of the class that implements a type, as creators of the type. */
   List<Creator> creators(TypeElement implementation, TypeRef made) {
     TypeRef ref = typeReader.read(implementation);
     Stream<Creator> statics =
@@ -139,7 +140,7 @@ final class Implementations {
             .anyMatch(parameter -> parameter.name().equals(name));
   }
 
-  /** A value of an implemented type may be missing only if its declaration says it. */
+  /** Such a type requires all values, except those that it declares as optional or nullable. */
   static Field required(Field field) {
     boolean isSaid = field.presence() != Presence.UNSPECIFIED || field.type().isOptional();
     return isSaid || !field.stored() ? field : field.with(Limits.NONE, true);

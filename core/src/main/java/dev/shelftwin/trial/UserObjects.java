@@ -196,7 +196,7 @@ public final class UserObjects {
     return ValueFitting.elements(container);
   }
 
-  /** An empty map, set or list, whichever a type extends; a list for other types. */
+  /** An empty map or set if a type extends one of them, otherwise an empty list. */
   public static Object noElements(Class<?> type) {
     return ValueFitting.noElements(type);
   }

@@ -44,15 +44,15 @@ class ImplementedTypesTest {
       }
       package coop.kiln.model;
       import java.util.*;
-      public final class ImmutableKiln implements Kiln {
+      public final class ValueOfKiln implements Kiln {
         private final Builder made;
-        private ImmutableKiln(Builder made) { this.made = made; }
+        private ValueOfKiln(Builder made) { this.made = made; }
         public String code() { return made.code; }
         public String name() { return made.name; }
         public Optional<String> notes() { return Optional.ofNullable(made.notes); }
         public List<String> tags() { return List.copyOf(made.tags); }
-        public ImmutableKiln withName(String name) { return this; }
-        public static ImmutableKiln copyOf(Kiln kiln) { return builder().from(kiln).build(); }
+        public ValueOfKiln withName(String name) { return this; }
+        public static ValueOfKiln copyOf(Kiln kiln) { return builder().from(kiln).build(); }
         public static Builder builder() { return new Builder(); }
         public static final class Builder {
           private String code;
@@ -71,10 +71,10 @@ class ImplementedTypesTest {
             all.forEach(tags::add);
             return this;
           }
-          public ImmutableKiln build() {
+          public ValueOfKiln build() {
             Objects.requireNonNull(code, "code");
             Objects.requireNonNull(name, "name");
-            return new ImmutableKiln(this);
+            return new ValueOfKiln(this);
           }
         }
       }
@@ -128,7 +128,7 @@ class ImplementedTypesTest {
     Draft draft = project.draft();
     assertThat(draft.text())
         .contains("db: KilnRow", "model: Kiln\n", "api: KilnDto\n")
-        .doesNotContain("'?'", "ImmutableKiln", "ValueOf");
+        .doesNotContain("'?'", "ValueOf");
     Project drafted = project.with(draft);
     assertThat(drafted.check()).extracting(Finding::message).isEmpty();
     TrialResult result = drafted.trial(5, 60);
@@ -140,7 +140,7 @@ class ImplementedTypesTest {
         .anySatisfy(
             file ->
                 assertThat(file.text())
-                    .contains("ImmutableKiln.builder()", ".notes(Optional.ofNullable(row.getNotes"))
+                    .contains("ValueOfKiln.builder()", ".notes(Optional.ofNullable(row.getNotes"))
         .anySatisfy(file -> assertThat(file.text()).contains("KilnDto.builder()", ".setTags("));
   }
 
