@@ -14,6 +14,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.stream.Stream;
 import javax.annotation.processing.Filer;
 import javax.annotation.processing.ProcessingEnvironment;
 import javax.lang.model.element.Element;
@@ -34,6 +35,7 @@ public final class CompilationReader implements Shapes {
   private final Filer filer;
   private final Optional<Trees> trees;
   private final Map<String, TypeElement> compiled = new LinkedHashMap<>();
+  private final Map<String, List<String>> types = new HashMap<>();
   private final Map<String, BodyFacts> bodies = new HashMap<>();
   private final Optional<SourceBodies> sources;
   private final InputErrors errors = new InputErrors();
@@ -64,7 +66,7 @@ public final class CompilationReader implements Shapes {
             environment.getTypeUtils(),
             new Places(type -> none, type -> ""),
             this::bodies,
-            name -> true,
+            this::typesIn,
             errors);
   }
 
@@ -102,6 +104,16 @@ public final class CompilationReader implements Shapes {
       packages = List.copyOf(names);
     }
     return packages;
+  }
+
+  private List<String> typesIn(String packageName) {
+    return types.computeIfAbsent(
+        packageName,
+        name ->
+            Stream.ofNullable(elements.getPackageElement(name))
+                .flatMap(found -> found.getEnclosedElements().stream())
+                .map(type -> type.getSimpleName().toString())
+                .toList());
   }
 
   private void addPackages(TypeElement type, Set<String> names) {

@@ -5,6 +5,7 @@ import dev.shelftwin.shape.MethodSignature;
 import dev.shelftwin.shape.Place;
 import dev.shelftwin.shape.Shape;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -39,7 +40,8 @@ final class ElementReader {
    *
    * @param places where the code declares its types and members
    * @param bodies what the bodies of a type's members, or its class file, add to its element
-   * @param packages those whose abstract types may be implemented beside them
+   * @param typesIn the simple names of the top-level types of a package; empty if no type there is
+   *     looked at
    * @param errors receives everything that prevents a type from being read
    */
   ElementReader(
@@ -47,13 +49,13 @@ final class ElementReader {
       Types types,
       Places places,
       Function<TypeElement, BodyFacts> bodies,
-      Predicate<String> packages,
+      Function<String, Collection<String>> typesIn,
       InputErrors errors) {
     this.elements = elements;
     this.errors = errors;
     this.types = new TypeFinder(elements, types);
     this.signatures = new Signatures(elements, types);
-    this.shapeReader = new ShapeReader(elements, types, places, bodies, packages, errors::add);
+    this.shapeReader = new ShapeReader(elements, types, places, bodies, typesIn, errors::add);
   }
 
   Optional<Shape> find(String fullName) {

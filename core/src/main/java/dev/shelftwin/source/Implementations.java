@@ -5,19 +5,17 @@ import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.Limits;
 import dev.shelftwin.shape.Presence;
 import dev.shelftwin.shape.TypeRef;
-import java.util.HashMap;
+import java.util.Collection;
 import java.util.List;
 import java.util.Locale;
-import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.function.Predicate;
+import java.util.function.Function;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import javax.lang.model.element.ElementKind;
 import javax.lang.model.element.ExecutableElement;
 import javax.lang.model.element.Modifier;
-import javax.lang.model.element.PackageElement;
 import javax.lang.model.element.TypeElement;
 import javax.lang.model.type.DeclaredType;
 import javax.lang.model.util.ElementFilter;
@@ -34,25 +32,25 @@ final class Implementations {
   private final Types types;
   private final TypeReader typeReader;
   private final CreatorReader creators;
-  private final Predicate<String> packages;
-  private final Map<String, List<TypeElement>> finalClasses = new HashMap<>();
+  private final Function<String, Collection<String>> typesIn;
 
   /**
    * Finds them in some code.
    *
-   * @param packages the packages whose types are looked at
+   * @param typesIn the simple names of the top-level types of a package; empty if no type there is
+   *     looked at
    */
   Implementations(
       Elements elements,
       Types types,
       TypeReader typeReader,
       CreatorReader creators,
-      Predicate<String> packages) {
+      Function<String, Collection<String>> typesIn) {
     this.elements = elements;
     this.types = types;
     this.typeReader = typeReader;
     this.creators = creators;
-    this.packages = packages;
+    this.typesIn = typesIn;
   }
 
   /** The class that implements an abstract type; empty if there is no such class. */
@@ -60,14 +58,17 @@ final class Implementations {
     boolean isAbstract =
         type.getModifiers().contains(Modifier.ABSTRACT)
             && !type.getModifiers().contains(Modifier.SEALED);
-    PackageElement around = elements.getPackageOf(type);
-    String name = around.getQualifiedName().toString();
-    if (!isAbstract || !packages.test(name)) {
+    if (!isAbstract) {
       return Optional.empty();
     }
+    String around = elements.getPackageOf(type).getQualifiedName().toString();
+    String simple = type.getSimpleName().toString();
     List<TypeElement> found =
-        finalClasses.computeIfAbsent(name, key -> finalClasses(around)).stream()
-            .filter(one -> isNamedAfter(one, type))
+        typesIn.apply(around).stream()
+            .filter(name -> name.length() > simple.length() && name.contains(simple))
+            .map(name -> elements.getTypeElement(around.isEmpty() ? name : around + "." + name))
+            .filter(one -> one != null && one.getKind() == ElementKind.CLASS)
+            .filter(one -> one.getModifiers().contains(Modifier.FINAL))
             .filter(one -> types.isSubtype(one.asType(), types.erasure(type.asType())))
             .filter(one -> !showsMore(one, type))
             .toList();
@@ -91,19 +92,6 @@ final class Implementations {
         .filter(method -> !shown.contains(method) && !method.equals("hashCode"))
         .map(method -> method.replaceFirst("^(get|is)(?=\\p{Lu})", "").toLowerCase(Locale.ROOT))
         .anyMatch(fields::contains);
-  }
-
-  private static List<TypeElement> finalClasses(PackageElement around) {
-    return ElementFilter.typesIn(around.getEnclosedElements()).stream()
-        .filter(type -> type.getKind() == ElementKind.CLASS)
-        .filter(type -> type.getModifiers().contains(Modifier.FINAL))
-        .toList();
-  }
-
-  private static boolean isNamedAfter(TypeElement one, TypeElement type) {
-    String name = one.getSimpleName().toString();
-    return name.length() > type.getSimpleName().length()
-        && name.contains(type.getSimpleName().toString());
   }
 
   /** The creators of the class that implements a type, as creators of the type. */

@@ -17,6 +17,7 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
 import java.nio.file.Path;
+import java.util.Collection;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
@@ -78,8 +79,7 @@ public final class JavaReader implements Shapes, AutoCloseable {
         new Places(
             type -> described.getOrDefault(type.qualifiedName(), index.of(type)), this::container);
     reader =
-        new ElementReader(
-            elements, task.getTypes(), places, this::bodies, this::hasPackage, errors);
+        new ElementReader(elements, task.getTypes(), places, this::bodies, this::typesIn, errors);
     dependencies = new ClassFiles(code, places);
     packages = new PackageIndex(code);
   }
@@ -101,7 +101,7 @@ public final class JavaReader implements Shapes, AutoCloseable {
 
   @Override
   public List<MethodSignature> methods(String qualifiedName) {
-    return reader.methods(qualifiedName, packages.names()::contains);
+    return reader.methods(qualifiedName, packages::contains);
   }
 
   @Override
@@ -109,8 +109,8 @@ public final class JavaReader implements Shapes, AutoCloseable {
     return packages.names();
   }
 
-  private boolean hasPackage(String name) {
-    return packages.names().contains(name);
+  private Collection<String> typesIn(String packageName) {
+    return packages.types(packageName);
   }
 
   /** The dependencies between the compiled classes. */

@@ -10,23 +10,30 @@ import java.nio.file.FileVisitOption;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
-import java.util.NavigableSet;
-import java.util.TreeSet;
+import java.util.Map;
+import java.util.NavigableMap;
+import java.util.Objects;
+import java.util.Set;
+import java.util.TreeMap;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Stream;
 import javax.lang.model.SourceVersion;
 import org.jspecify.annotations.Nullable;
 
-/** The packages of the users' code, from the folders and jars of its sources and classes. */
+/**
+ * The packages of the users' code and the types in them, from the folders and jars of its sources
+ * and classes.
+ */
 final class PackageIndex {
 
   /** A folder of an archive that is no package, with classes below it. */
   private static final Pattern MISPLACED = Pattern.compile("([^/]*-[^/]*/classes)(/.*)?");
 
   private final CodePaths code;
-  private @Nullable List<String> names;
+  private @Nullable NavigableMap<String, Set<String>> types;
 
   PackageIndex(CodePaths code) {
     this.code = code;
@@ -38,68 +45,92 @@ final class PackageIndex {
    * @throws InputException if a jar keeps its classes in a folder that is no package
    */
   List<String> names() {
-    if (names == null) {
-      NavigableSet<String> found = new TreeSet<>();
-      code.allSources().forEach(folder -> add(folder, ".java", found));
-      code.classes().forEach(path -> addAll(path, found));
-      names = List.copyOf(found);
-    }
-    return names;
+    return List.copyOf(types().navigableKeySet());
   }
 
-  private static void addAll(Path path, NavigableSet<String> found) {
+  boolean contains(String packageName) {
+    return types().containsKey(packageName);
+  }
+
+  /** The simple names of the files with types of a package; nested types of classes have a $. */
+  Set<String> types(String packageName) {
+    return types().getOrDefault(packageName, Set.of());
+  }
+
+  private NavigableMap<String, Set<String>> types() {
+    if (types == null) {
+      NavigableMap<String, Set<String>> found = new TreeMap<>();
+      code.allSources().forEach(folder -> add(folder, ".java", found));
+      code.classes().forEach(path -> addAll(path, found));
+      types = found;
+    }
+    return types;
+  }
+
+  private static void addAll(Path path, Map<String, Set<String>> types) {
     if (Files.isDirectory(path)) {
-      add(path, ".class", found);
+      add(path, ".class", types);
       return;
     }
-    List<String> folders = new ArrayList<>();
+    List<Path> files = new ArrayList<>();
     try (FileSystem jar = FileSystems.newFileSystem(path)) {
       for (Path root : jar.getRootDirectories()) {
-        folders.addAll(folders(root, ".class"));
+        files.addAll(files(root, ".class"));
       }
+      addNames(files, ".class", types);
     } catch (IOException | RuntimeException unreadable) {
       // The reader of declarations reports it.
     }
-    folders.stream()
-        .map(MISPLACED::matcher)
+    refuseMisplaced(path, files);
+  }
+
+  private static void refuseMisplaced(Path jar, List<Path> files) {
+    files.stream()
+        .map(file -> MISPLACED.matcher(folder(file)))
         .filter(Matcher::matches)
         .findFirst()
         .ifPresent(
             misplaced -> {
               throw new InputException(
-                  Place.in(path.toString()),
+                  Place.in(jar.toString()),
                   "It keeps classes in " + misplaced.group(1) + ", where they are in no package",
                   "unpack it, and give that folder with --classes");
             });
-    addNames(folders, found);
   }
 
-  /** Folders whose names no source can write are left out. */
-  private static void addNames(List<String> folders, NavigableSet<String> found) {
-    folders.stream()
-        .map(folder -> folder.replace('/', '.'))
-        .filter(SourceVersion::isName)
-        .forEach(found::add);
-  }
-
-  private static void add(Path root, String ending, NavigableSet<String> found) {
+  private static void add(Path root, String ending, Map<String, Set<String>> types) {
     try {
-      addNames(folders(root, ending), found);
+      addNames(files(root, ending), ending, types);
     } catch (IOException | UncheckedIOException unreadable) {
       // The reader of declarations reports it.
     }
   }
 
-  /** The folders with files of a kind, written with slashes. */
-  private static List<String> folders(Path root, String ending) throws IOException {
+  /** Folders whose names no source can write are left out. */
+  private static void addNames(List<Path> files, String ending, Map<String, Set<String>> types) {
+    for (Path file : files) {
+      String packageName = folder(file).replace('/', '.');
+      if (SourceVersion.isName(packageName)) {
+        String name = file.getFileName().toString();
+        types
+            .computeIfAbsent(packageName, any -> new HashSet<>())
+            .add(name.substring(0, name.length() - ending.length()));
+      }
+    }
+  }
+
+  /** The folder of a file, written with slashes. */
+  private static String folder(Path file) {
+    return Objects.requireNonNull(file.getParent()).toString().replace('\\', '/');
+  }
+
+  /** The files of a kind below a folder, but not in it, as seen from there. */
+  private static List<Path> files(Path root, String ending) throws IOException {
     try (Stream<Path> files = Files.walk(root, FileVisitOption.FOLLOW_LINKS)) {
       return files
           .filter(file -> file.toString().endsWith(ending))
-          .map(file -> root.relativize(file).getParent())
-          .filter(folder -> folder != null)
-          .map(folder -> folder.toString().replace('\\', '/'))
-          .filter(folder -> !folder.startsWith("META-INF"))
-          .distinct()
+          .map(root::relativize)
+          .filter(file -> file.getParent() != null && !file.startsWith("META-INF"))
           .toList();
     }
   }

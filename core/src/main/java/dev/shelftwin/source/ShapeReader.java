@@ -18,6 +18,7 @@ import dev.shelftwin.shape.Shape;
 import dev.shelftwin.shape.ShapeTrait;
 import dev.shelftwin.shape.TypeRef;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashSet;
@@ -28,7 +29,6 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.function.Consumer;
 import java.util.function.Function;
-import java.util.function.Predicate;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import javax.lang.model.AnnotatedConstruct;
@@ -63,7 +63,8 @@ final class ShapeReader {
 
   /**
    * @param bodies what the bodies of a type's members, or its class file, add to its element
-   * @param packages those whose abstract types may be implemented beside them
+   * @param typesIn the simple names of the top-level types of a package; empty if no type there is
+   *     looked at
    * @param errors receives everything that prevents a type from being read completely
    */
   ShapeReader(
@@ -71,7 +72,7 @@ final class ShapeReader {
       Types types,
       Places places,
       Function<TypeElement, BodyFacts> bodies,
-      Predicate<String> packages,
+      Function<String, Collection<String>> typesIn,
       Consumer<InputError> errors) {
     this.types = types;
     this.typeReader = new TypeReader(elements);
@@ -80,7 +81,7 @@ final class ShapeReader {
     this.bodies = bodies;
     this.errors = errors;
     this.creators = new CreatorReader(elements, types, places, typeReader, bodies);
-    this.implementations = new Implementations(elements, types, typeReader, creators, packages);
+    this.implementations = new Implementations(elements, types, typeReader, creators, typesIn);
     this.unknownTypes = new UnknownTypes(types, typeReader, places, errors);
   }
 
