@@ -214,7 +214,7 @@ sealed interface WorkerMessage {
       @Nullable FieldId field,
       String message,
       List<String> advice,
-      Place at) {
+      PlaceData at) {
 
     static FindingData of(Finding finding) {
       return new FindingData(
@@ -224,7 +224,7 @@ sealed interface WorkerMessage {
           finding.field().orElse(null),
           finding.message(),
           finding.remedies().stream().map(Remedy::advice).toList(),
-          finding.at());
+          PlaceData.of(finding.at()));
     }
 
     Finding toFinding() {
@@ -235,7 +235,19 @@ sealed interface WorkerMessage {
           Optional.ofNullable(field),
           message,
           advice.stream().map(Remedy::advice).toList(),
-          at);
+          at.toPlace());
+    }
+  }
+
+  /** A place as it was found. */
+  record PlaceData(String file, int line, int column, String text) {
+
+    static PlaceData of(Place place) {
+      return new PlaceData(place.file(), place.line(), place.column(), place.text());
+    }
+
+    Place toPlace() {
+      return new Place(file, line, column, text);
     }
   }
 

@@ -4,6 +4,7 @@ import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 
 /**
  * One field of a shape.
@@ -24,6 +25,24 @@ public record Field(
     Objects.requireNonNull(facts, "facts");
     Objects.requireNonNull(access, "access");
     Objects.requireNonNull(place, "place");
+  }
+
+  /** Compares what differs most often first; a place may have to be looked up. */
+  @Override
+  public boolean equals(@Nullable Object other) {
+    return other == this
+        || (other instanceof Field field
+            && name.equals(field.name)
+            && type.equals(field.type)
+            && stored == field.stored
+            && access.equals(field.access)
+            && facts.equals(field.facts)
+            && place.equals(field.place));
+  }
+
+  @Override
+  public int hashCode() {
+    return Objects.hash(name, type, stored);
   }
 
   /** A parameter of a creator that no field stores. */

@@ -3,7 +3,9 @@ package dev.shelftwin.source;
 import dev.shelftwin.shape.ClassDependency;
 import dev.shelftwin.shape.TypeRef;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import org.jspecify.annotations.Nullable;
 import org.objectweb.asm.ClassReader;
 import org.objectweb.asm.FieldVisitor;
@@ -112,6 +114,7 @@ final class ClassUses extends ClassRemapper {
 
     private final TypeRef owner;
     private final List<ClassDependency> found = new ArrayList<>();
+    private final Map<String, TypeRef> types = new HashMap<>();
     private String member = "";
     private int line;
     private boolean shown;
@@ -129,7 +132,8 @@ final class ClassUses extends ClassRemapper {
 
     @Override
     public String map(String internalName) {
-      found.add(new ClassDependency(owner, member, line, type(internalName), shown));
+      TypeRef used = types.computeIfAbsent(internalName, ClassUses::type);
+      found.add(new ClassDependency(owner, member, line, used, shown));
       return internalName;
     }
   }

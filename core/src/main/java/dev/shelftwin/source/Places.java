@@ -90,6 +90,11 @@ final class Places {
   }
 
   private Place find(TypeRef owner, String member, String suffix) {
+    return Place.found(() -> search(owner, member, suffix));
+  }
+
+  /** Places may be asked for by several threads. */
+  private synchronized Place search(TypeRef owner, String member, String suffix) {
     return sources
         .of(owner)
         .find(owner.name(), member)

@@ -34,7 +34,7 @@ final class SourceIndex implements Places.Sources {
   }
 
   @Override
-  public DeclaredPlaces of(TypeRef type) {
+  public synchronized DeclaredPlaces of(TypeRef type) {
     return byPackage.computeIfAbsent(type.packageName(), this::parse);
   }
 
