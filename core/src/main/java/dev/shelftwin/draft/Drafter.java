@@ -49,6 +49,7 @@ public final class Drafter {
   private final MapperObservation observation;
   private List<String> unpaired = List.of();
   private List<ObservedMapper> observed = List.of();
+  private List<ObservedMapper> copied = List.of();
   private final ReadCode code;
 
   private Drafter(Plan begun, ReadCode code, MapperObservation observation) {
@@ -191,6 +192,10 @@ public final class Drafter {
     Plan plan = plan();
     if (plan.concepts().stream().anyMatch(concept -> !concept.existing().isEmpty())) {
       observed = observation.of(plan);
+      Ledger withMappers = LedgerBuilder.build(plan, shapes);
+      CopiedFlows flows = new CopiedFlows(shapes, withMappers);
+      copied =
+          withMappers.concepts().stream().flatMap(concept -> flows.of(concept).stream()).toList();
     }
   }
 
@@ -270,7 +275,7 @@ public final class Drafter {
       Optional<ConceptLedger> mappings = ledger.concept(concept.name());
       any |=
           mappings
-              .filter(one -> new RowGuesses(shapes, one, concept, nested, observed).guess())
+              .filter(one -> new RowGuesses(shapes, one, concept, nested, observed, copied).guess())
               .isPresent();
     }
     return any;

@@ -23,6 +23,8 @@ record Guess(Kind kind, String subject) {
     NULLNESS("fields that may be missing, as no type of the layer says which of them may be"),
     SHOWN_FIELD("fields of rows that are found by a key, which requests do not set"),
     ROW_LOOKUP("rows that are found by one of their fields, by its type"),
+    COPIED("the same field, as the code of a mapper copies it"),
+    COPIED_UNIT("units of numbers, as the code of a mapper converts them"),
     NAME_AND_TYPE("the same field, by name and type"),
     NAME("the same field, by name"),
     REMAINING("the same field, as nothing else is left that fits"),
@@ -64,6 +66,11 @@ record Guess(Kind kind, String subject) {
     /** Whether a mapper was seen to do it, so that there is evidence. */
     boolean isObserved() {
       return observed;
+    }
+
+    /** Whether code says so, and not a name. */
+    boolean isOfCode() {
+      return observed || this == COPIED || this == COPIED_UNIT;
     }
 
     String description() {

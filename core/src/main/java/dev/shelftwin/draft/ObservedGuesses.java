@@ -30,9 +30,20 @@ final class ObservedGuesses {
   private final RowProposals rows;
   private final ConceptLedger concept;
   private final List<ObservedMapper> mappers;
+  private final Guess.Kind same;
+  private final Guess.Kind unit;
 
-  ObservedGuesses(RowProposals rows, List<ObservedMapper> mappers) {
+  /**
+   * Guesses for a concept.
+   *
+   * @param same the kind of guesses that two fields are the same
+   * @param unit the kind of guesses about units
+   */
+  ObservedGuesses(
+      RowProposals rows, List<ObservedMapper> mappers, Guess.Kind same, Guess.Kind unit) {
     this.rows = rows;
+    this.same = same;
+    this.unit = unit;
     this.concept = rows.concept();
     this.mappers =
         mappers.stream().filter(mapper -> mapper.concept().equals(concept.name())).toList();
@@ -93,7 +104,7 @@ final class ObservedGuesses {
         hop.hop(),
         inward ? ends.get().target() : ends.get().source(),
         inward ? ends.get().source() : ends.get().target(),
-        Guess.Kind.OBSERVED_SAME,
+        same,
         evidence(flow, mapper));
   }
 
@@ -165,7 +176,7 @@ final class ObservedGuesses {
                 row.say(words -> words.unit(unit.get()))
                     .guess(
                         new Guess(
-                            Guess.Kind.OBSERVED_UNIT,
+                            this.unit,
                             concept.hub() + "." + inside.get().name() + evidence(flow, mapper))));
   }
 

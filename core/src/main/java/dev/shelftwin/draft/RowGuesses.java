@@ -23,16 +23,21 @@ final class RowGuesses {
    *
    * @param nested the hops of objects within others
    * @param mappers what existing mappers were observed to do
+   * @param copies what their code copies
    */
   RowGuesses(
       Shapes shapes,
       ConceptLedger concept,
       DraftConcept draft,
       Set<Hop> nested,
-      List<ObservedMapper> mappers) {
+      List<ObservedMapper> mappers,
+      List<ObservedMapper> copies) {
     this.concept = concept;
     RowProposals rows = new RowProposals(concept, draft);
-    ObservedGuesses observed = new ObservedGuesses(rows, mappers);
+    ObservedGuesses observed =
+        new ObservedGuesses(rows, mappers, Guess.Kind.OBSERVED_SAME, Guess.Kind.OBSERVED_UNIT);
+    ObservedGuesses copied =
+        new ObservedGuesses(rows, copies, Guess.Kind.COPIED, Guess.Kind.COPIED_UNIT);
     PairGuesses pairs = new PairGuesses(shapes, rows);
     ConversionGuesses conversions = new ConversionGuesses(shapes, rows);
     ValueGuesses values = new ValueGuesses(rows, nested);
@@ -41,6 +46,8 @@ final class RowGuesses {
             observed::sameFields,
             observed::units,
             observed::constants,
+            copied::sameFields,
+            copied::units,
             values::auditColumns,
             pairs::rowLookups,
             pairs::shownFieldsOfReferences,

@@ -57,7 +57,7 @@ final class RowProposals {
                 found ->
                     !draft.isNamedByOthers(
                         found, outer.layer().name(), draft.nameOf(outer), outerField))
-            .filter(found -> kind.isObserved() || keyOfAnother(outer, outerField, found).isEmpty())
+            .filter(found -> kind.isOfCode() || keyOfAnother(outer, outerField, found).isEmpty())
             .filter(found -> found.isNew(draft.nameOf(outer) + "." + outerField));
     row.ifPresent(
         found -> {

@@ -29,6 +29,16 @@ public interface Shapes {
     return List.of();
   }
 
+  /**
+   * The values that the code of a class copies between objects, as its class file says; empty if
+   * there is only a source.
+   *
+   * @param binaryName nested types with a dollar sign (JLS §13.1)
+   */
+  default List<CopiedValue> copies(String binaryName) {
+    return List.of();
+  }
+
   /** The packages of the users' own code, in alphabetical order. */
   List<String> packages();
 

@@ -8,6 +8,7 @@ import dev.shelftwin.compile.UsableClasses;
 import dev.shelftwin.finding.InputError;
 import dev.shelftwin.finding.InputException;
 import dev.shelftwin.shape.ClassDependencies;
+import dev.shelftwin.shape.CopiedValue;
 import dev.shelftwin.shape.MethodSignature;
 import dev.shelftwin.shape.Place;
 import dev.shelftwin.shape.Shape;
@@ -23,6 +24,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.Function;
 import javax.lang.model.element.TypeElement;
 import javax.lang.model.util.Elements;
 import javax.tools.Diagnostic;
@@ -105,6 +107,11 @@ public final class JavaReader implements Shapes, AutoCloseable {
   }
 
   @Override
+  public List<CopiedValue> copies(String binaryName) {
+    return readClassFile(binaryName, ClassCopies::of, List.of());
+  }
+
+  @Override
   public List<String> packages() {
     return packages.names();
   }
@@ -140,18 +147,23 @@ public final class JavaReader implements Shapes, AutoCloseable {
   }
 
   private BodyFacts readClassFile(String binaryName) {
+    return readClassFile(binaryName, ClassFileFacts::of, BodyFacts.NONE);
+  }
+
+  /** Reads a class file; what cannot be read is reported with the declarations. */
+  private <T> T readClassFile(String binaryName, Function<ClassReader, T> read, T otherwise) {
     try {
       @Nullable JavaFileObject file =
           files.getJavaFileForInput(
               StandardLocation.CLASS_PATH, binaryName, JavaFileObject.Kind.CLASS);
       if (file == null) {
-        return BodyFacts.NONE; // there is only a source
+        return otherwise; // there is only a source
       }
       try (InputStream bytes = file.openInputStream()) {
-        return ClassFileFacts.of(new ClassReader(bytes));
+        return read.apply(new ClassReader(bytes));
       }
     } catch (IllegalArgumentException | IndexOutOfBoundsException | IOException unreadable) {
-      return BodyFacts.NONE; // reported when its declarations are read
+      return otherwise;
     }
   }
 

@@ -247,6 +247,18 @@ public final class Project {
   }
 
   private Draft draft(MapperObservation observation, LayerPackage... packages) {
+    write();
+    return draft(sources(), observation, packages);
+  }
+
+  /** Proposes a plan for compiled types. */
+  public Draft draftCompiled(LayerPackage... packages) throws IOException {
+    CodePaths compiled = new CodePaths(List.of(compiled("-g")), sources().sources(), classPath());
+    return draft(compiled, MapperObservation.NONE, packages);
+  }
+
+  private static Draft draft(
+      CodePaths paths, MapperObservation observation, LayerPackage... packages) {
     Code code =
         new Code(
             List.of(),
@@ -254,8 +266,7 @@ public final class Project {
             List.of(),
             Optional.empty());
     Plan empty = Plan.empty("glazes", code, Place.in("shelf-twin.yaml"));
-    write();
-    try (JavaReader reader = new JavaReader(sources())) {
+    try (JavaReader reader = new JavaReader(paths)) {
       return Drafter.draft(empty, List.of(packages), reader, observation);
     }
   }
@@ -305,6 +316,10 @@ public final class Project {
 
   /** The same over classes that were compiled with another {@code -g}. */
   public List<Finding> checkCompiled(String debug) throws IOException {
+    return checkOf(compiled(debug));
+  }
+
+  private Path compiled(String debug) throws IOException {
     write();
     Path classes = Files.createDirectories(folder.resolve("classes"));
     try (Stream<Path> sources = Files.walk(folder.resolve("src"))) {
@@ -319,7 +334,7 @@ public final class Project {
         throw new IllegalArgumentException(errors.toString());
       }
     }
-    return checkOf(classes);
+    return classes;
   }
 
   /** The same over classes that are there already. */

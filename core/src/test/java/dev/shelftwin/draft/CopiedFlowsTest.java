@@ -1,0 +1,202 @@
+package dev.shelftwin.draft;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import dev.shelftwin.plan.PlanReader;
+import dev.shelftwin.testkit.Project;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.Arguments;
+import org.junit.jupiter.params.provider.MethodSource;
+
+/** Pairs of fields that the code of existing mappers shows, which a draft does not run. */
+class CopiedFlowsTest {
+
+  @TempDir Path folder;
+
+  private static final String TYPES =
+      """
+      package coop.ashfold.repairs.store;
+      @Entity
+      public class RepairRow {
+        @Id private String id;
+        private String what;
+        private String asked;
+        private Date brought;
+        private Duration patience;
+        private Boolean gone;
+        private int pieces;
+        private MaterialRow material;
+        private List<String> tools;
+        public String getId() { return id; }
+        public void setId(String id) { this.id = id; }
+        public String getWhat() { return what; }
+        public void setWhat(String what) { this.what = what; }
+        public String getAsked() { return asked; }
+        public void setAsked(String asked) { this.asked = asked; }
+        public Date getBrought() { return brought; }
+        public void setBrought(Date brought) { this.brought = brought; }
+        public Duration getPatience() { return patience; }
+        public void setPatience(Duration patience) { this.patience = patience; }
+        public Boolean isGone() { return gone; }
+        public void setGone(Boolean gone) { this.gone = gone; }
+        public int getPieces() { return pieces; }
+        public void setPieces(int pieces) { this.pieces = pieces; }
+        public MaterialRow getMaterial() { return material; }
+        public void setMaterial(MaterialRow material) { this.material = material; }
+        public List<String> getTools() { return tools; }
+        public void setTools(List<String> tools) { this.tools = tools; }
+      }
+      package coop.ashfold.repairs.store;
+      @Entity
+      public class MaterialRow {
+        @Id private String code;
+        public String getCode() { return code; }
+        public void setCode(String code) { this.code = code; }
+      }
+      package coop.ashfold.repairs.api;
+      public class RepairDto {
+        private String id;
+        private String first;
+        private String second;
+        private long third;
+        private long fourth;
+        private boolean fifth;
+        private Part sixth;
+        private String seventh;
+        private List<String> eighth;
+        private int ninth;
+        public RepairDto() {}
+        public RepairDto(String id, String first) { this.id = id; this.first = first; }
+        public String getId() { return id; }
+        public void setId(String id) { this.id = id; }
+        public String getFirst() { return first; }
+        public void setFirst(String first) { this.first = first; }
+        public String getSecond() { return second; }
+        public void setSecond(String second) { this.second = second; }
+        public long getThird() { return third; }
+        public void setThird(long third) { this.third = third; }
+        public long getFourth() { return fourth; }
+        public void setFourth(long fourth) { this.fourth = fourth; }
+        public boolean isFifth() { return fifth; }
+        public void setFifth(boolean fifth) { this.fifth = fifth; }
+        public Part getSixth() { return sixth; }
+        public void setSixth(Part sixth) { this.sixth = sixth; }
+        public String getSeventh() { return seventh; }
+        public void setSeventh(String seventh) { this.seventh = seventh; }
+        public List<String> getEighth() { return eighth; }
+        public void setEighth(List<String> eighth) { this.eighth = eighth; }
+        public int getNinth() { return ninth; }
+        public void setNinth(int ninth) { this.ninth = ninth; }
+      }
+      package coop.ashfold.repairs.api;
+      public class Part {
+        private int count;
+        public int getCount() { return count; }
+        public void setCount(int count) { this.count = count; }
+      }
+      package coop.ashfold.repairs.api;
+      public class RepairMapper {
+        static String firm(String text) { return text.strip(); }
+        public RepairDto toDto(RepairRow row) {
+          RepairDto dto = new RepairDto();
+          dto.setId(row.getId());
+          BODY
+          return dto;
+        }
+        public RepairRow toRow(RepairDto dto) {
+          RepairRow row = new RepairRow();
+          row.setId(dto.getId());
+          return row;
+        }
+      }
+      """;
+
+  /** Each case: what a mapper says, and the pair that it shows; nothing if it shows none. */
+  static Stream<Arguments> bodies() {
+    return Stream.of(
+        Arguments.of("dto.setFirst(row.getWhat());", "store: what, api: first"),
+        Arguments.of("dto.setFirst(firm(row.getWhat()));", "store: what, api: first"),
+        Arguments.of("dto = new RepairDto(row.getId(), row.getWhat());", "store: what, api: first"),
+        Arguments.of(
+            "dto.setFirst(row.getWhat() == null ? null : row.getWhat().trim());",
+            "store: what, api: first"),
+        Arguments.of(
+            "Stream.of(row).map(one -> new RepairDto(one.getId(), one.getWhat())).toList();",
+            "store: what, api: first"),
+        Arguments.of(
+            "dto.setThird(row.getBrought().getTime());",
+            "store: brought, api: third, unit: millis"),
+        Arguments.of(
+            "dto.setFourth(row.getPatience().toMinutes());",
+            "store: patience, api: fourth, unit: minutes"),
+        Arguments.of("dto.setFifth(row.isGone());", "store: gone, api: fifth"),
+        Arguments.of(
+            "Part part = new Part(); part.setCount(row.getPieces()); dto.setSixth(part);",
+            "store: pieces, api: sixth.count"),
+        Arguments.of(
+            "dto.setSeventh(row.getMaterial().getCode());", "store: material.code, api: seventh"),
+        Arguments.of(
+            "dto.setEighth(new ArrayList<>(row.getTools()));", "store: tools, api: eighth"),
+        Arguments.of(
+            "dto.setEighth(row.getTools().stream().sorted().collect(Collectors.toList()));",
+            "store: tools, api: eighth"),
+        Arguments.of("dto.setFirst(row.getWhat() + row.getAsked());", ""),
+        Arguments.of("dto.setFirst(row.getId() == null ? row.getWhat() : row.getAsked());", ""),
+        Arguments.of("dto.setFirst(row.getWhat()); dto.setFirst(row.getAsked());", ""),
+        Arguments.of("dto.setFirst(row.getTools().get(0).toUpperCase());", ""),
+        Arguments.of("dto.setNinth(row.getTools().size());", ""),
+        Arguments.of("dto.setFifth(row.getWhat().isEmpty());", ""),
+        Arguments.of("dto.setFirst(new HashMap<String, String>().get(row.getWhat()));", ""));
+  }
+
+  @ParameterizedTest(name = "{0}")
+  @MethodSource("bodies")
+  void arePairsOfTheFirstPlan(String body, String pair) throws IOException {
+    String plan = draft(body);
+    PlanReader.read("plan.yaml", plan);
+    String kind = "as the code of a mapper copies it";
+    if (pair.isEmpty()) {
+      assertThat(plan).doesNotContain(kind);
+    } else {
+      assertThat(plan).contains(pair).contains(kind).contains(" in RepairMapper.toDto");
+    }
+  }
+
+  @Test
+  void aTypeMayFillItsOwnFields() throws IOException {
+    String of =
+        """
+        public static RepairDto of(RepairRow row) {
+          RepairDto dto = new RepairDto();
+          dto.second = row.getAsked();
+          return dto;
+        }
+        """;
+    assertThat(draft(TYPES.replace("public RepairDto() {}", "public RepairDto() {}" + of), ""))
+        .contains("store: asked, api: second")
+        .contains("RepairRow.asked = RepairDto.second in RepairDto.of");
+  }
+
+  private String draft(String body) throws IOException {
+    return draft(TYPES, body);
+  }
+
+  private String draft(String types, String body) throws IOException {
+    Project project =
+        new Project(folder)
+            .instead("", types.replace("BODY", body))
+            .importing(
+                "coop.ashfold.repairs.store.*",
+                "coop.ashfold.repairs.api.*",
+                "jakarta.persistence.*",
+                "java.util.*",
+                "java.util.stream.*",
+                "java.time.Duration");
+    return project.draftCompiled().text();
+  }
+}
