@@ -1,6 +1,5 @@
 package dev.shelftwin.draft;
 
-import dev.shelftwin.finding.HopId;
 import dev.shelftwin.ledger.Account;
 import dev.shelftwin.ledger.ConceptLedger;
 import dev.shelftwin.ledger.HopLedger;
@@ -22,6 +21,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 
 /**
  * The flows between the fields of two types that the code of existing mappers shows without being
@@ -31,16 +31,26 @@ final class CopiedFlows {
 
   /** The units in which methods of the JDK count a time, by their names. */
   private static final Map<String, String> UNITS =
-      Map.of(
-          "getTime", "in millis",
-          "getTimeInMillis", "in millis",
-          "toEpochMilli", "in millis",
-          "toMillis", "in millis",
-          "getEpochSecond", "in seconds",
-          "toSeconds", "in seconds",
-          "toMinutes", "in minutes",
-          "toHours", "in hours",
-          "toDays", "in days");
+      Map.ofEntries(
+          Map.entry("getTime", "in millis"),
+          Map.entry("getTimeInMillis", "in millis"),
+          Map.entry("toEpochMilli", "in millis"),
+          Map.entry("ofEpochMilli", "in millis"),
+          Map.entry("toMillis", "in millis"),
+          Map.entry("ofMillis", "in millis"),
+          Map.entry("getEpochSecond", "in seconds"),
+          Map.entry("ofEpochSecond", "in seconds"),
+          Map.entry("toSeconds", "in seconds"),
+          Map.entry("ofSeconds", "in seconds"),
+          Map.entry("toMinutes", "in minutes"),
+          Map.entry("ofMinutes", "in minutes"),
+          Map.entry("toHours", "in hours"),
+          Map.entry("ofHours", "in hours"),
+          Map.entry("toDays", "in days"),
+          Map.entry("ofDays", "in days"));
+
+  /** Types whose constructor counts the time as {@code getTime} does. */
+  private static final Set<String> DATES = Set.of("java.util.Date", "java.sql.Timestamp");
 
   private final Shapes shapes;
   private final FieldSimilarity similarity;
@@ -81,7 +91,7 @@ final class CopiedFlows {
   private List<ObservedMapper> of(String concept, HopLedger hop, String type) {
     Shape from = hop.hop().from().shape();
     Shape to = hop.hop().to().shape();
-    String id = new HopId(hop.hop().from().label(), hop.hop().to().label()).toString();
+    String id = hop.hop().id().toString();
     List<Copy> found =
         copies.computeIfAbsent(type, shapes::copies).stream()
             .flatMap(value -> copy(value, from, to).stream())
@@ -102,13 +112,20 @@ final class CopiedFlows {
     if (source.isEmpty() || target.isEmpty()) {
       return Optional.empty();
     }
-    Optional<String> unit =
-        value.calls().stream().map(UNITS::get).filter(label -> label != null).findFirst();
+    Optional<String> unit = unit(value.calls(), source.get().field(), target.get().field());
     boolean fit =
         unit.isPresent()
             || similarity.fit(source.get().field().type(), target.get().field().type());
     return Optional.of(new Copy(source.get().path(), target.get().path(), unit, value.method()))
         .filter(copy -> fit);
+  }
+
+  private static Optional<String> unit(List<String> calls, Field source, Field target) {
+    boolean counted = source.type().boxed().isLang("Long");
+    if (counted && calls.contains("new") && DATES.contains(target.type().qualifiedName())) {
+      return Optional.of("in millis");
+    }
+    return calls.stream().flatMap(call -> Stream.ofNullable(UNITS.get(call))).findFirst();
   }
 
   /**

@@ -81,7 +81,7 @@ public final class Drafter {
     if (guessed.concepts().isEmpty()) {
       throw nothingPaired(begun, shapes);
     }
-    LayerHabits habits = new LayerHabits(LedgerBuilder.build(guessed, shapes));
+    LayerHabits habits = new LayerHabits(LedgerBuilder.build(guessed, shapes), drafter.seen());
     RepeatedRows repeated = RepeatedRows.of(guessed, habits, shapes);
     GuessComments comments = drafter.comments(repeated.plan(), repeated.defaults());
     repeated.plan().layers().forEach(layer -> habits.explain(layer, comments));
@@ -197,6 +197,11 @@ public final class Drafter {
       copied =
           withMappers.concepts().stream().flatMap(concept -> flows.of(concept).stream()).toList();
     }
+  }
+
+  /** What existing mappers do, as far as it is known. */
+  private List<ObservedMapper> seen() {
+    return Stream.concat(observed.stream(), copied.stream()).toList();
   }
 
   private Plan guess(List<DataTypes> types) {

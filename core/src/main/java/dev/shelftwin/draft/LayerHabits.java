@@ -7,6 +7,8 @@ import dev.shelftwin.ledger.FieldMapping;
 import dev.shelftwin.ledger.HopLedger;
 import dev.shelftwin.ledger.Ledger;
 import dev.shelftwin.ledger.ResolvedShape;
+import dev.shelftwin.observe.Flow;
+import dev.shelftwin.observe.ObservedMapper;
 import dev.shelftwin.plan.Acceptance;
 import dev.shelftwin.plan.FieldDefault;
 import dev.shelftwin.plan.Layer;
@@ -34,9 +36,16 @@ final class LayerHabits {
   private static final int MANY = 6;
 
   private final Ledger ledger;
+  private final List<ObservedMapper> mappers;
 
-  LayerHabits(Ledger ledger) {
+  /**
+   * The habits that a plan suggests.
+   *
+   * @param mappers what existing mappers do: a value that one of them sets is set by requests
+   */
+  LayerHabits(Ledger ledger, List<ObservedMapper> mappers) {
     this.ledger = ledger;
+    this.mappers = mappers;
   }
 
   /** The defaults of a layer with those that its types suggest. */
@@ -162,15 +171,28 @@ final class LayerHabits {
 
   private Stream<String> audits(Layer layer) {
     return ledger.concepts().stream()
-        .flatMap(concept -> concept.hops().stream())
-        .filter(hop -> isOf(layer, hop.hop().from()))
-        .filter(hop -> hop.hop().to().role() == Role.PERSISTENCE)
-        .flatMap(hop -> hop.mappings().stream())
-        .filter(FieldMapping::isCarried)
-        .filter(mapping -> mapping.target().stream().anyMatch(FieldSimilarity::isAudited))
+        .flatMap(concept -> concept.hops().stream().flatMap(hop -> audits(layer, concept, hop)))
         .flatMap(mapping -> mapping.sources().stream())
         .map(Field::name)
         .distinct();
+  }
+
+  private Stream<FieldMapping> audits(Layer layer, ConceptLedger concept, HopLedger hop) {
+    boolean sets = isOf(layer, hop.hop().from()) && hop.hop().to().role() == Role.PERSISTENCE;
+    List<Flow> flows =
+        mappers.stream()
+            .filter(mapper -> sets && mapper.isOf(concept.name(), hop.hop().id()))
+            .flatMap(mapper -> mapper.flows().stream())
+            .toList();
+    return hop.mappings().stream()
+        .filter(mapping -> sets && mapping.isCarried())
+        .filter(mapping -> mapping.target().stream().anyMatch(FieldSimilarity::isAudited))
+        .filter(mapping -> flows.stream().noneMatch(flow -> isOf(mapping, flow)));
+  }
+
+  private static boolean isOf(FieldMapping mapping, Flow flow) {
+    return flow.target().equals(mapping.target().map(Field::name))
+        && mapping.sources().stream().anyMatch(source -> flow.sources().contains(source.name()));
   }
 
   /** The mappings between generated keys and fields of a layer, in one direction. */

@@ -1,7 +1,6 @@
 package dev.shelftwin.draft;
 
 import dev.shelftwin.convert.Units;
-import dev.shelftwin.finding.HopId;
 import dev.shelftwin.finding.RuleId;
 import dev.shelftwin.ledger.Account;
 import dev.shelftwin.ledger.ConceptLedger;
@@ -45,8 +44,7 @@ final class ObservedGuesses {
     this.same = same;
     this.unit = unit;
     this.concept = rows.concept();
-    this.mappers =
-        mappers.stream().filter(mapper -> mapper.concept().equals(concept.name())).toList();
+    this.mappers = mappers;
   }
 
   /** Proposes a row because of one observed flow. */
@@ -77,9 +75,8 @@ final class ObservedGuesses {
   private boolean forEachFlow(Proposal proposal) {
     boolean any = false;
     for (HopLedger hop : concept.hops()) {
-      String id = new HopId(hop.hop().from().label(), hop.hop().to().label()).toString();
       for (ObservedMapper mapper : mappers) {
-        if (mapper.hop().equals(id)) {
+        if (mapper.isOf(concept.name(), hop.hop().id())) {
           for (Flow flow : mapper.flows()) {
             any |= proposal.propose(hop, flow, mapper);
           }

@@ -34,12 +34,20 @@ final class ValueGuesses {
     boolean any = false;
     for (HopLedger hop : concept.hops()) {
       if (hop.hop().from().role() == Role.PERSISTENCE) {
-        for (Field field : OpenFields.lost(hop)) {
-          any |= auditColumn(hop.hop().from(), field);
+        for (Field field : OpenFields.withoutTarget(hop)) {
+          any |= !isShownElsewhere(hop, field) && auditColumn(hop.hop().from(), field);
         }
       }
     }
     return any;
+  }
+
+  /** Whether another type than the target of a hop has the value of a field. */
+  private boolean isShownElsewhere(HopLedger hop, Field field) {
+    return concept.hops().stream()
+        .filter(other -> other.hop().from().equals(hop.hop().from()))
+        .flatMap(other -> other.outOf(field))
+        .anyMatch(mapping -> mapping.target().isPresent());
   }
 
   private boolean auditColumn(ResolvedShape row, Field field) {

@@ -1,5 +1,6 @@
 package dev.shelftwin.ledger;
 
+import dev.shelftwin.finding.HopId;
 import dev.shelftwin.plan.Direction;
 import java.util.Objects;
 
@@ -47,6 +48,11 @@ public record Hop(ResolvedShape from, ResolvedShape to, Kind kind) {
   /** The end that is not the concept's hub; of a direct hop the response. */
   public ResolvedShape outer() {
     return inward() ? from : to;
+  }
+
+  /** How findings name it. */
+  public HopId id() {
+    return new HopId(from.label(), to.label());
   }
 
   /** The name in reports and options: {@code A->B}. */

@@ -2,7 +2,6 @@ package dev.shelftwin.observe;
 
 import dev.shelftwin.finding.FieldId;
 import dev.shelftwin.finding.Finding;
-import dev.shelftwin.finding.HopId;
 import dev.shelftwin.finding.Remedy;
 import dev.shelftwin.finding.RuleId;
 import dev.shelftwin.ledger.ConceptLedger;
@@ -104,7 +103,7 @@ final class MapperFindings {
           new Finding(
               rule,
               concept.name(),
-              Optional.of(new HopId(hop.hop().from().label(), hop.hop().to().label())),
+              Optional.of(hop.hop().id()),
               path.isEmpty()
                   ? Optional.empty()
                   : Optional.of(FieldId.of(hop.hop().to().use().simpleName(), path)),

@@ -1,6 +1,7 @@
 package dev.shelftwin.observe;
 
 import dev.shelftwin.finding.Finding;
+import dev.shelftwin.finding.HopId;
 import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
@@ -43,6 +44,11 @@ public record ObservedMapper(
       List<Flow> flows,
       List<Finding> findings) {
     this(concept, hop, method, runs, flows, findings, Optional.empty());
+  }
+
+  /** Whether it maps a hop of a concept. */
+  public boolean isOf(String otherConcept, HopId other) {
+    return concept.equals(otherConcept) && hop.equals(other.toString());
   }
 
   /** The same with a comparison. */

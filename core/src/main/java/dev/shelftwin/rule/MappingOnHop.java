@@ -89,6 +89,6 @@ record MappingOnHop(ConceptLedger concept, HopLedger hop, FieldMapping mapping) 
   }
 
   static HopId id(HopLedger hop) {
-    return new HopId(hop.hop().from().label(), hop.hop().to().label());
+    return hop.hop().id();
   }
 }

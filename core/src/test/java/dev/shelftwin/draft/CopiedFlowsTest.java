@@ -182,6 +182,17 @@ class CopiedFlowsTest {
         .contains("RepairRow.asked = RepairDto.second in RepairDto.of");
   }
 
+  @Test
+  void aColumnThatAMapperSetsIsNotSetByThePersistenceLayer() throws IOException {
+    String types = TYPES.replace("brought", "createdAt").replace("Brought", "CreatedAt");
+    String out = "dto.setThird(row.getCreatedAt().getTime());";
+    String in = "row.setCreatedAt(new Date(dto.getThird())); return row;";
+    assertThat(draft(types.replace("return row;", in), out))
+        .contains("store: createdAt, api: third, unit: millis")
+        .doesNotContain("set by the persistence layer");
+    assertThat(draft(types, out)).contains("third, out-only: set by the persistence layer");
+  }
+
   private String draft(String body) throws IOException {
     return draft(TYPES, body);
   }

@@ -93,6 +93,36 @@ class DrafterTest {
   private static final String REQUEST =
       Project.GLAZES.substring(Project.GLAZES.indexOf("public record NewGlaze("));
 
+  @Test
+  void anAuditColumnThatOneResponseShowsStaysThere() {
+    Project project =
+        new Project(folder)
+            .instead(
+                "",
+                """
+                package coop.kiln.store;
+                @Entity
+                public class RepairRow {
+                  @Id Long id;
+                  String what;
+                  String place;
+                  Instant createdAt;
+                }
+                package coop.kiln.api;
+                public record RepairView(String what, String place, Instant createdAt) {}
+                package coop.kiln.api;
+                public record RepairSummary(String what, String place) {}
+                """)
+            .importing("jakarta.persistence.*", "java.time.Instant");
+    Draft draft = project.draft();
+    assertThat(draft.text())
+        .contains("RepairSummary: { fields: [id, createdAt]")
+        .doesNotContain("store: createdAt");
+    assertThat(project.with(draft).check())
+        .extracting(Finding::rule)
+        .containsOnly(RuleId.OPEN_QUESTION);
+  }
+
   @ParameterizedTest(name = "{3}")
   @MethodSource("guesses")
   void proposesRows(String row, String inside, String outside, String expected) {
