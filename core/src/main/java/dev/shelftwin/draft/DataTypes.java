@@ -75,6 +75,12 @@ record DataTypes(Layer layer, Predicate<TypeRef> types) {
           "utils",
           "validator");
 
+  /** The first words of the names of requests that only select what is read or removed. */
+  private static final Set<String> SELECTING =
+      Set.of(
+          "count", "delete", "exists", "fetch", "find", "get", "list", "load", "lookup", "poll",
+          "query", "read", "remove", "search");
+
   /** Methods that all objects have. */
   private static final Set<String> OF_ALL = Set.of("clone", "equals", "hashCode", "toString");
 
@@ -171,8 +177,10 @@ record DataTypes(Layer layer, Predicate<TypeRef> types) {
 
   /** Whether a name is that of types that do something with data. */
   static boolean isActive(String name) {
-    NameWords last = NameWords.of(name).withoutLast("impl").last();
-    return last.anyOf(ACTIVE) || last.anyRootOf(ACTIVE);
+    NameWords words = NameWords.of(name).withoutLast("impl");
+    NameWords last = words.last();
+    boolean selects = last.anyOf(Set.of("request")) && SELECTING.contains(words.all().get(0));
+    return selects || last.anyOf(ACTIVE) || last.anyRootOf(ACTIVE);
   }
 
   /** Whether a field can be read or written from outside; rows need not be public. */

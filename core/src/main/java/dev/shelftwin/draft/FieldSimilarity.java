@@ -45,6 +45,9 @@ final class FieldSimilarity {
           "in", "is", "key", "list", "name", "no", "nr", "num", "number", "of", "on", "set", "text",
           "the", "time", "total", "uuid", "value");
 
+  private static final Set<String> IDS = Set.of("id", "ids", "key", "uuid");
+  private static final List<String> NONE = List.of();
+
   /** How many letters the forms of one word share. */
   private static final int STEM = 4;
 
@@ -103,9 +106,11 @@ final class FieldSimilarity {
     boolean single = these.all().size() == 1 && those.all().size() == 1;
     boolean alike =
         of(one, other) == 1 || (single && areSynonyms(these, those)) || isMeasured(these, those);
+    boolean ids = these.last().anyOf(IDS) && those.last().anyOf(IDS); // of the things before it
     return alike
-        || (inside.stream().allMatch(word -> saysLittle(word, types.all(), outside))
-            && outside.stream().allMatch(word -> saysLittle(word, types.all(), inside)));
+        || (inside.stream().allMatch(word -> saysLittle(word, types.all(), ids ? NONE : outside))
+            && outside.stream()
+                .allMatch(word -> saysLittle(word, types.all(), ids ? NONE : inside)));
   }
 
   /**

@@ -83,7 +83,7 @@ final class PairedTypes {
   boolean isNamedAlike() {
     return members.stream()
         .skip(1)
-        .anyMatch(member -> NameWords.of(member.shape().type().name()).contains(name));
+        .anyMatch(member -> TypeNames.whole(member.shape()).contains(name));
   }
 
   boolean isPaired() {
@@ -96,7 +96,7 @@ final class PairedTypes {
    * @param isMapped whether methods of the users map it
    */
   void add(DataTypes layer, Shape shape, boolean isMapped) {
-    NameWords words = NameWords.of(shape.type().name());
+    NameWords words = TypeNames.whole(shape);
     if (!words.contains(name)) {
       Guess.Kind kind = isMapped ? Guess.Kind.BY_METHODS : Guess.Kind.BY_FIELDS;
       guesses.add(new Guess(kind, shape + " of " + name()));
@@ -136,6 +136,9 @@ final class PairedTypes {
   }
 
   private Direction direction(NameWords rest, Shape shape) {
+    if (rest.last().anyOf(TypeNames.PLAIN_RESPONSE_WORDS)) {
+      return guessed(Guess.Kind.RESPONSE, shape, Direction.OUT); // to whatever was asked
+    }
     if (rest.anyOf(TypeNames.CHANGE_WORDS) && shape.storedFields().allMatch(this::mayBeNull)) {
       return guessed(Guess.Kind.CHANGE, shape, Direction.CHANGE);
     }

@@ -126,7 +126,7 @@ final class ShapePairing {
   /** The type whose name has the fewest additional words comes first. */
   private List<Shape> byLength(DataTypes types) {
     return shapes.getOrDefault(types, List.of()).stream()
-        .sorted(Comparator.comparingInt(shape -> NameWords.of(shape.type().name()).all().size()))
+        .sorted(Comparator.comparingInt(shape -> TypeNames.whole(shape).all().size()))
         .toList();
   }
 
@@ -143,12 +143,12 @@ final class ShapePairing {
             .filter(pair -> !DataTypes.isFamily(pair.hub()) && !areSiblings(pair.hub(), shape))
             .filter(pair -> !MappingMethods.holds(shape, pair.hub()))
             .toList();
-    NameWords name = NameWords.of(shape.type().name());
+    NameWords name = TypeNames.whole(shape);
     List<PairedTypes> chosen = List.of();
     if (store) {
       List<PairedTypes> parts =
           concrete.stream()
-              .filter(pair -> NameWords.of(pair.hub().type().name()).similarity(name) > 0)
+              .filter(pair -> TypeNames.whole(pair.hub()).similarity(name) > 0)
               .filter(pair -> code.overlap(pair.hub(), shape).contained() >= SIMILAR)
               .sorted(Comparator.comparingDouble(pair -> -likeness(pair, shape)))
               .toList();
@@ -202,7 +202,7 @@ final class ShapePairing {
    */
   private Optional<PairedTypes> byName(Shape shape, DataTypes types, List<PairedTypes> free) {
     TypeNames own = names(types);
-    NameWords name = NameWords.of(shape.type().name());
+    NameWords name = TypeNames.whole(shape);
     List<PairedTypes> alike =
         free.stream()
             .filter(pair -> DataTypes.isFamily(pair.hub()) == DataTypes.isFamily(shape))

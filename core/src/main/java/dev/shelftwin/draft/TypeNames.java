@@ -2,6 +2,7 @@ package dev.shelftwin.draft;
 
 import dev.shelftwin.shape.Role;
 import dev.shelftwin.shape.Shape;
+import dev.shelftwin.shape.ShapeTrait;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
@@ -44,8 +45,7 @@ final class TypeNames {
           "card", "details", "item", "list", "readable", "response", "result", "summary", "view");
 
   /** Words of responses that are no things themselves. */
-  private static final Set<String> PLAIN_RESPONSE_WORDS =
-      Set.of("readable", "response", "result", "view");
+  static final Set<String> PLAIN_RESPONSE_WORDS = Set.of("readable", "response", "result", "view");
 
   /** What teams add to the names of types of one layer. */
   private static final Set<String> USUAL_AFFIXES =
@@ -144,6 +144,13 @@ final class TypeNames {
     return frequent;
   }
 
+  /** The words of a type's name and of those that it is nested in; of messages that is a file. */
+  static NameWords whole(Shape type) {
+    String name = type.type().name();
+    return NameWords.of(
+        type.has(ShapeTrait.MESSAGE) ? name.substring(name.indexOf('.') + 1) : name);
+  }
+
   private static List<String> words(Shape type) {
     return NameWords.of(type.type().simpleName()).all();
   }
@@ -169,7 +176,7 @@ final class TypeNames {
     Set<List<String>> found = new LinkedHashSet<>();
     add(words(type), affixes(type), found);
     List<String> nested =
-        NameWords.of(type.type().name()).all().stream()
+        whole(type).all().stream()
             .filter(word -> !JOINING.contains(word) && !PLAIN_RESPONSE_WORDS.contains(word))
             .toList();
     if (type.type().name().contains(".") && !nested.isEmpty()) {

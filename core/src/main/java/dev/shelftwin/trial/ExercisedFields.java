@@ -232,12 +232,22 @@ final class ExercisedFields {
         .toList();
   }
 
+  private String reason(Tried one) {
+    return one.values.isEmpty()
+        ? one.starts.stream()
+            .flatMap(start -> sampler.whyMissing(start).stream())
+            .findFirst()
+            .map(why -> "never sent with a value, " + why)
+            .orElseGet(one::reason)
+        : one.reason();
+  }
+
   /** Why these fields are not proved. */
   String reason() {
     Map<String, Set<String>> byReason = new LinkedHashMap<>();
     for (Tried one : tried) {
       if (!one.isEnough()) {
-        byReason.computeIfAbsent(one.reason(), key -> new LinkedHashSet<>()).add(one.path);
+        byReason.computeIfAbsent(reason(one), key -> new LinkedHashSet<>()).add(one.path);
       }
     }
     return byReason.entrySet().stream()

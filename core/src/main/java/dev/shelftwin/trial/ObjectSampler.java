@@ -106,6 +106,12 @@ final class ObjectSampler {
     return index >= 0 && parts().get(index).sendsNothing();
   }
 
+  /** Why a field never has a value; empty if it has in some samples. */
+  Optional<String> whyMissing(String name) {
+    int index = subtypes().isEmpty() ? indexOf(name) : -1;
+    return index < 0 ? Optional.empty() : tools.values().whyMissing(typeAt(index));
+  }
+
   boolean isOfDomain() {
     return shape.equals(concept.hub());
   }

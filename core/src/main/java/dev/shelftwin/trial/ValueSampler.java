@@ -36,6 +36,11 @@ final class ValueSampler {
   /** The depth up to which interfaces are implemented, as all of them may refer to each other. */
   private static final int MAX_IMPLEMENTED = 2;
 
+  private static final int ATTEMPTS = 10;
+
+  /** Why nobody can create a value of a type; empty if somebody can. */
+  private final Map<TypeRef, Optional<String>> impossible = new HashMap<>();
+
   private final Plan plan;
   private final Shapes shapes;
   private final UserClasses classes;
@@ -105,8 +110,41 @@ final class ValueSampler {
         ? (limits, random, depth) ->
             random.nextInt(4) == 0
                 ? SampleValue.of(null)
-                : orMissing(present.sample(limits, random, depth))
+                : orMissing(present, type, limits, random, depth)
         : present;
+  }
+
+  /** A value that may be missing is so where nobody can create one. */
+  private SampleValue orMissing(
+      Source present, TypeRef type, Limits limits, RandomGenerator random, int depth) {
+    try {
+      return orMissing(present.sample(limits, random, depth));
+    } catch (RejectedSample rejected) {
+      if (impossible.computeIfAbsent(type, any -> whyImpossible(present)).isEmpty()) {
+        throw rejected;
+      }
+      return SampleValue.of(null);
+    }
+  }
+
+  /** Why values of a type are always missing; empty if they are not. */
+  Optional<String> whyMissing(TypeRef type) {
+    return impossible.getOrDefault(type.present(), Optional.empty());
+  }
+
+  /** With random numbers of its own, so that samples do not depend on which were drawn before. */
+  private static Optional<String> whyImpossible(Source source) {
+    SplittableRandom random = new SplittableRandom(0);
+    Optional<String> why = Optional.empty();
+    for (int attempt = 0; attempt < ATTEMPTS; attempt++) {
+      try {
+        source.sample(Limits.NONE, random, 0);
+        return Optional.empty();
+      } catch (RejectedSample rejected) {
+        why = Optional.ofNullable(rejected.getMessage());
+      }
+    }
+    return why;
   }
 
   private static SampleValue orMissing(SampleValue present) {

@@ -49,6 +49,11 @@ class DrafterTest {
             "java.time.Duration soak",
             "java.time.Duration soak",
             "unit: minutes"),
+        of(
+            "String worker_id;",
+            "String workshopId",
+            "String workshopId",
+            "- { store: worker_id, stays: '?' }"),
         of("int grams;", "int weight", "int weight", "- { model: weight, store: grams }"),
         of("", "", "String pin", "- { api: pin, is: secret, stays: '?' }"),
         of("String x;", "String x", "", "- { model: x, given: { NewGlaze: { from: caller } } }"),

@@ -91,6 +91,15 @@ class LayerGuessTest {
                 """,
             List.of("Kiln: KilnDto out", "Lid: CapDto both", "Mug: LargeMugDto out")),
         of(
+            "what selects things is not sent into them, and what is answered not either",
+            rows("coop.kiln.db", "", "Kiln", "Mug")
+                + types("coop.kiln.dto", "Get", "Request", "Kiln", "Mug")
+                + types("coop.kiln.dto", "Update", "Request", "Kiln", "Mug")
+                + types("coop.kiln.dto", "Update", "Response", "Kiln", "Mug"),
+            List.of(
+                "Kiln: UpdateKilnRequest in, UpdateKilnResponse out",
+                "Mug: UpdateMugRequest in, UpdateMugResponse out")),
+        of(
             "capitals in other places",
             rows("coop.kiln.db", "", "Tmug") + types("coop.kiln.dto", "", "", "TMug"),
             List.of("Tmug: TMug both")),

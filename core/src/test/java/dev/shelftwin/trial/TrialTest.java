@@ -294,6 +294,41 @@ class TrialTest {
   }
 
   @Test
+  void aFieldOfWhichNobodyCanCreateAValueRefusesNothingElse() {
+    TrialResult result =
+        new Project(folder)
+            .instead(
+                """
+                shelf-twin: 1
+                name: repairs
+                code: { sources: src }
+                layers:
+                  store: { role: persistence, package: coop.kiln.store }
+                  api: { role: transfer, package: coop.kiln.api }
+                concepts:
+                  Repair: { store: RepairRow, api: { RepairView: out } }
+                """,
+                """
+                package coop.kiln.store;
+                public record RepairRow(String what, java.text.Format format) {}
+                package coop.kiln.api;
+                public record RepairView(String what, java.text.Format format) {}
+                """)
+            .trial();
+    assertThat(result.routes())
+        .singleElement()
+        .satisfies(
+            route -> {
+              assertThat(route.outcome()).isEqualTo(Outcome.INCOMPLETE);
+              assertThat(route.refused()).isZero();
+              assertThat(route.reason())
+                  .hasValue(
+                      "never sent with a value, Format: no sample can be created (it is abstract);"
+                          + " name a sample method in 'samples': RepairRow.format");
+            });
+  }
+
+  @Test
   void twoRequestsOfOneConceptHaveListMethodsOfTheirOwn() {
     Project project =
         new Project(folder)
