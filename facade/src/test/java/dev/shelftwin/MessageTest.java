@@ -4,15 +4,20 @@ import static dev.shelftwin.testkit.Trials.divergences;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import dev.shelftwin.finding.Finding;
+import dev.shelftwin.finding.RuleId;
 import dev.shelftwin.generate.SourceFile;
+import dev.shelftwin.observe.Flow;
 import dev.shelftwin.observe.ObservedMapper;
 import dev.shelftwin.trial.Outcome;
 import dev.shelftwin.trial.RouteResult;
 import dev.shelftwin.trial.TrialOptions;
 import dev.shelftwin.trial.TrialResult;
 import java.io.IOException;
+import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.StandardOpenOption;
 import java.util.List;
+import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Set;
 import org.junit.jupiter.api.Test;
@@ -85,6 +90,57 @@ class MessageTest {
   /**
    * Each: what the domain says instead, and the one rule that tells what the message cannot say.
    */
+  /** Each message of a list has one of the fields that exclude each other. */
+  @Test
+  void listsOfMessagesAreObserved() throws IOException {
+    StyleProject studios = new StyleProject("studios", folder);
+    studios.replace(
+        "Firing.java",
+        "  public Firing {",
+        "  public record Day(String name, List<Firing> firings) {}\n\n  public Firing {");
+    studios.replace("Firings.java", "import java.util.Optional;", "import java.util.*;");
+    studios.replace(
+        "Firings.java",
+        "  private Firings() {}",
+        """
+        public static final class DayMessage {
+          public String name;
+          public List<FiringMessage> firings;
+        }
+
+        public static Firing.Day toDay(DayMessage day) {
+          return new Firing.Day(day.name, day.firings.stream().map(Firings::toFiring).toList());
+        }
+
+        private Firings() {}
+        """);
+    studios.draft();
+    Files.writeString(
+        studios.plan(),
+        """
+          Day:
+            model: Firing.Day
+            message: { Firings.DayMessage: in }
+            existing-mappers:
+              DayMessage -> Day: coop.ashfold.studios.message.Firings.toDay
+        """,
+        StandardOpenOption.APPEND);
+    List<ObservedMapper> mappers = studios.run(ShelfTwin::observe);
+    assertThat(mappers)
+        .filteredOn(mapper -> mapper.concept().equals("Day"))
+        .singleElement()
+        .satisfies(
+            mapper ->
+                assertThat(mapper.findings())
+                    .extracting(Finding::rule)
+                    .doesNotContain(RuleId.MAPPER_FAILS))
+        .satisfies(
+            mapper ->
+                assertThat(mapper.flows())
+                    .extracting(Flow::target)
+                    .contains(Optional.of("firings[].number")));
+  }
+
   @ParameterizedTest(name = "{3}")
   @CsvSource(
       delimiter = '|',

@@ -132,8 +132,9 @@ final class ShapePairing {
 
   /** The concepts of a type: one, or several whose fields a row has side by side. */
   private List<PairedTypes> concepts(Shape shape, DataTypes types) {
-    boolean store = types.layer().role() == Role.PERSISTENCE;
-    List<PairedTypes> free = pairs.stream().filter(pair -> !store || !pair.isStored()).toList();
+    Role role = types.layer().role();
+    List<PairedTypes> free = // a concept has one row and one domain type
+        pairs.stream().filter(pair -> role == Role.TRANSFER || !pair.has(role)).toList();
     Optional<PairedTypes> byName = byName(shape, types, free);
     if (byName.isPresent() || DataTypes.isFamily(shape)) {
       return byName.stream().toList();
@@ -145,7 +146,7 @@ final class ShapePairing {
             .toList();
     NameWords name = TypeNames.whole(shape);
     List<PairedTypes> chosen = List.of();
-    if (store) {
+    if (role == Role.PERSISTENCE) {
       List<PairedTypes> parts =
           concrete.stream()
               .filter(pair -> TypeNames.whole(pair.hub()).similarity(name) > 0)

@@ -374,9 +374,14 @@ final class FieldComparison {
     return "{ %s: %s, %s: %s }"
         .formatted(
             findings.hop().hop().from().layer().name(),
-            source,
+            whole(source),
             findings.hop().hop().to().layer().name(),
-            target);
+            whole(target));
+  }
+
+  /** Rows name lists and maps, not their elements and keys. */
+  private static String whole(String path) {
+    return path.replaceFirst("(\\[]|\\{(key)?})$", "");
   }
 
   /**

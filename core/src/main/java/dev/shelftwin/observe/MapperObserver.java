@@ -109,7 +109,13 @@ final class MapperObserver {
   }
 
   private static String failure(MapperRuns.Run run) {
-    return run.failure().map(UserObjects::text).orElse("");
+    return run.failure()
+        .map(
+            thrown ->
+                thrown instanceof RejectedSource
+                    ? String.valueOf(thrown.getMessage())
+                    : UserObjects.text(thrown))
+        .orElse("");
   }
 
   private MapperRuns.Run sample(SourceValues values) {

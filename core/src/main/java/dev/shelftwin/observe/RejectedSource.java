@@ -6,6 +6,6 @@ final class RejectedSource extends RuntimeException {
   private static final long serialVersionUID = 1L;
 
   RejectedSource(Slot source) {
-    super(source.type().name() + " rejects the sample values");
+    super(source.type().name() + " rejects the sample values", null, false, false);
   }
 }

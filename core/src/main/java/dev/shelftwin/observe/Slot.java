@@ -66,6 +66,11 @@ sealed interface Slot {
     public List<Slot> inner() {
       return members.stream().map(Member::slot).toList();
     }
+
+    /** Whether it is in a list or map, where nothing can be missing. */
+    boolean isElement() {
+      return path.endsWith("[]") || path.endsWith("{}");
+    }
   }
 
   /** A field of an object. */

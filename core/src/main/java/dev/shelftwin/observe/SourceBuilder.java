@@ -92,7 +92,10 @@ final class SourceBuilder {
 
   private @Nullable Object created(Slot.Node node, Map<String, @Nullable Object> byField) {
     if (node.shape().hasTooMany(field -> byField.get(field) != null)) {
-      return null;
+      if (!node.isElement()) {
+        return null;
+      }
+      keepFirst(node.shape(), byField); // an element cannot be missing
     }
     @Nullable Creator known = creators.get(node);
     for (Creator candidate : known == null ? candidates(node) : List.of(known)) {
@@ -109,6 +112,16 @@ final class SourceBuilder {
     return isBean
         ? filled(withoutConstructor.newInstance(objects.load(node.type())), node, byField, Set.of())
         : null;
+  }
+
+  /** Of fields that exclude each other, only the first one keeps its value. */
+  private static void keepFirst(Shape shape, Map<String, @Nullable Object> byField) {
+    for (Set<String> exclusive : shape.facts().exclusive()) {
+      byField.entrySet().stream()
+          .filter(field -> field.getValue() != null && exclusive.contains(field.getKey()))
+          .skip(1)
+          .forEach(field -> field.setValue(null));
+    }
   }
 
   /** Sets the fields that the creator did not take. */

@@ -49,7 +49,7 @@ final class Signatures {
     }
     Set<String> declared = new HashSet<>();
     for (ExecutableElement method : ElementFilter.methodsIn(owner.getEnclosedElements())) {
-      declared.add(nameAndCount(method));
+      declared.add(nameAndTypes(method, (ExecutableType) method.asType()));
       methods.add(signature(type, method, (ExecutableType) method.asType(), noObjects));
     }
     if (!noObjects) {
@@ -59,7 +59,10 @@ final class Signatures {
         .forEach(inner -> addTo(methods, inner, isOwn));
   }
 
-  /** Adds what a class inherits from generic classes, with its own types instead of parameters. */
+  /**
+   * Adds what a class inherits from abstract and generic classes, with its own types instead of
+   * parameters.
+   */
   private void addInherited(
       List<MethodSignature> methods,
       TypeElement owner,
@@ -70,15 +73,16 @@ final class Signatures {
     TypeMirror level = owner.getSuperclass();
     while (level instanceof DeclaredType wider && level.getKind() == TypeKind.DECLARED) {
       TypeElement element = (TypeElement) wider.asElement();
+      boolean isAbstract = element.getModifiers().contains(Modifier.ABSTRACT);
       for (ExecutableElement method : ElementFilter.methodsIn(element.getEnclosedElements())) {
         Set<Modifier> modifiers = method.getModifiers();
         boolean inherited =
-            !wider.getTypeArguments().isEmpty()
+            (isAbstract || !wider.getTypeArguments().isEmpty())
                 && isOwn.test(reader.read(element).packageName())
                 && !modifiers.contains(Modifier.STATIC)
                 && !modifiers.contains(Modifier.PRIVATE);
-        if (declared.add(nameAndCount(method)) && inherited) {
-          ExecutableType resolved = (ExecutableType) types.asMemberOf(own, method);
+        ExecutableType resolved = (ExecutableType) types.asMemberOf(own, method);
+        if (declared.add(nameAndTypes(method, resolved)) && inherited) {
           methods.add(signature(type, method, resolved, false));
         }
       }
@@ -86,8 +90,12 @@ final class Signatures {
     }
   }
 
-  private static String nameAndCount(ExecutableElement method) {
-    return method.getSimpleName() + " " + method.getParameters().size();
+  private String nameAndTypes(ExecutableElement method, ExecutableType resolved) {
+    return method.getSimpleName()
+        + resolved.getParameterTypes().stream()
+            .map(type -> reader.read(types.erasure(type)).qualifiedName())
+            .toList()
+            .toString();
   }
 
   private MethodSignature signature(

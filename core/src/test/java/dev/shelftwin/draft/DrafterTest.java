@@ -328,6 +328,47 @@ class DrafterTest {
   }
 
   @Test
+  void aTypeInAnotherDomainPackageIsAConceptOfItsOwn() {
+    Project project =
+        new Project(folder)
+            .java(
+                """
+                package coop.kiln.shop;
+                public record GlazeOffer(
+                    String code, String name, boolean foodSafe, String finish, String note) {}
+                """);
+    Draft draft =
+        project.draft(
+            new LayerPackage(Role.DOMAIN, "coop.kiln.model"),
+            new LayerPackage(Role.DOMAIN, "coop.kiln.shop"),
+            new LayerPackage(Role.TRANSFER, "coop.kiln.api"));
+    assertThat(draft.concepts()).containsExactly("Glaze");
+    assertThat(draft.text()).contains("model: Glaze\n").doesNotContain("GlazeOffer");
+  }
+
+  @Test
+  void mappersMayInheritTheirMethods() {
+    Project project =
+        new Project(folder)
+            .java(
+                """
+                package coop.kiln.api;
+                public abstract class AnyMapper {
+                  public GlazeView to(Glaze glaze) { return null; }
+                  public Glaze to(NewGlaze glaze) { return null; }
+                }
+                package coop.kiln.api;
+                public class GlazeMapper extends AnyMapper {
+                  public Glaze to(NewGlaze glaze) { return null; }
+                }
+                """)
+            .importing("coop.kiln.model.Glaze");
+    assertThat(project.draft().text())
+        .contains("Glaze -> GlazeView: coop.kiln.api.GlazeMapper.to(coop.kiln.model.Glaze)")
+        .contains("NewGlaze -> Glaze: coop.kiln.api.GlazeMapper.to(coop.kiln.api.NewGlaze)");
+  }
+
+  @Test
   void pairsTypesOfOtherNamesByTheirFields() {
     Project project =
         new Project(folder)
