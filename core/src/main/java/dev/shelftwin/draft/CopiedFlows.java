@@ -77,6 +77,7 @@ final class CopiedFlows {
             .flatMap(List::stream)
             .map(method -> method.value().replaceAll("\\(.*", ""))
             .map(method -> method.substring(0, Math.max(0, method.lastIndexOf('.'))))
+            .flatMap(this::withSupertypes)
             .distinct()
             .toList();
     List<ObservedMapper> mappers = new ArrayList<>();
@@ -86,6 +87,15 @@ final class CopiedFlows {
       }
     }
     return mappers;
+  }
+
+  /** A class may inherit the methods that map. */
+  private Stream<String> withSupertypes(String type) {
+    return Stream.concat(
+        Stream.of(type),
+        shapes.find(type.replace('$', '.')).stream()
+            .flatMap(shape -> shape.supertypes().stream())
+            .map(TypeRef::binaryName));
   }
 
   private List<ObservedMapper> of(String concept, HopLedger hop, String type) {

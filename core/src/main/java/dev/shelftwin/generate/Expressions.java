@@ -30,6 +30,26 @@ final class Expressions {
     return access.guard().map(guard -> guarded(owner, value, guard)).orElse(value);
   }
 
+  /** Reads something within an object; null where anything on the way is. */
+  private static CodeBlock readWithin(CodeBlock object, Access access) {
+    return access.through().isEmpty()
+        ? read(object, access)
+        : CodeBlock.of("$L.orElse(null)", optional(object, access));
+  }
+
+  private static CodeBlock optional(CodeBlock object, Access access) {
+    return access
+        .through()
+        .map(outer -> CodeBlock.of("$L$Z.map($L)", optional(object, outer), reader(outer, access)))
+        .orElseGet(() -> CodeBlock.of("$T.ofNullable($L)", Optional.class, read(object, access)));
+  }
+
+  private static CodeBlock reader(Access outer, Access access) {
+    return access.isReference()
+        ? CodeBlock.of("$T::$L", JavaNames.raw(outer.type()), access.name())
+        : CodeBlock.of("held -> $L", read(CodeBlock.of("held"), access.direct()));
+  }
+
   /** A value, or null where the guard tells that there is none. */
   private static CodeBlock guarded(CodeBlock owner, CodeBlock value, Guard guard) {
     return guard instanceof Guard.ByConstant unset
@@ -111,7 +131,7 @@ final class Expressions {
 
     @Override
     public CodeBlock read(Operation.Read operation) {
-      return Expressions.read(value, operation.access());
+      return readWithin(value, operation.access());
     }
 
     @Override

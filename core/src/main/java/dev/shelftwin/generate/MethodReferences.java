@@ -38,7 +38,7 @@ final class MethodReferences implements Operation.Cases<Optional<CodeBlock>> {
 
   @Override
   public Optional<CodeBlock> read(Operation.Read operation) {
-    return operation.access().isReference()
+    return operation.access().isReference() && operation.access().through().isEmpty()
         ? Optional.of(
             CodeBlock.of("$T::$L", JavaNames.raw(step.from().boxed()), operation.access().name()))
         : Optional.empty();

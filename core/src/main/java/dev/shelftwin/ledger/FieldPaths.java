@@ -71,6 +71,15 @@ final class FieldPaths {
         head.reader().flatMap(outer -> part.writer().map(inner -> inner.through(outer))));
   }
 
+  /** The access of a path to an object that its first name reads. */
+  static Access fromHead(Access reader) {
+    return reader
+        .through()
+        .filter(outer -> outer.through().isPresent())
+        .map(outer -> reader.direct().through(fromHead(outer)))
+        .orElseGet(reader::direct);
+  }
+
   /** The last access of a path. */
   static Access innermost(Access reader) {
     return reader.direct();

@@ -258,7 +258,7 @@ final class HopAccounting {
   private Accounted fromRow(String path, Field target, TypeRef slot, Optional<Row> row) {
     Field head = hop.from().shape().field(FieldPaths.head(path)).orElseThrow();
     Access key =
-        FieldPaths.innermost(pairing.field(hop.from(), path).flatMap(Field::reader).orElseThrow());
+        FieldPaths.fromHead(pairing.field(hop.from(), path).flatMap(Field::reader).orElseThrow());
     FieldMapping mapping =
         conversions
             .fromRow(head.type(), slot, key, FieldPaths.rest(path))

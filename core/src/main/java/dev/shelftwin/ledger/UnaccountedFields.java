@@ -63,7 +63,7 @@ final class UnaccountedFields {
     }
     return conversions.partsOf(source.type()).stream()
         .flatMap(part -> pairing.field(hop.from(), below + part).stream())
-        .filter(part -> !consumed.contains(part.name()));
+        .flatMap(part -> unconsumed(part, consumed));
   }
 
   private Accounted ofSource(Field source) {

@@ -183,6 +183,21 @@ class CopiedFlowsTest {
   }
 
   @Test
+  void mappersMayInheritTheirCode() throws IOException {
+    String types =
+        TYPES
+            .replace("public class RepairMapper", "public abstract class RepairMapper")
+            .concat(
+                """
+                package coop.ashfold.repairs.api;
+                public class RepairsMapper extends RepairMapper {}
+                """);
+    assertThat(draft(types, "dto.setFirst(row.getWhat());"))
+        .contains("store: what, api: first")
+        .contains("RepairsMapper.toDto");
+  }
+
+  @Test
   void aColumnThatAMapperSetsIsNotSetByThePersistenceLayer() throws IOException {
     String types = TYPES.replace("brought", "createdAt").replace("Brought", "CreatedAt");
     String out = "dto.setThird(row.getCreatedAt().getTime());";

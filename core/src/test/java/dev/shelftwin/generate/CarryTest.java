@@ -14,6 +14,7 @@ import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.Arguments;
 import org.junit.jupiter.params.provider.MethodSource;
+import org.junit.jupiter.params.provider.ValueSource;
 
 /** One more field of the glazes in all kinds of types: what carries it compiles and holds. */
 class CarryTest {
@@ -210,6 +211,58 @@ class CarryTest {
             .collect(Collectors.joining());
     assertThat(code).contains(expected);
     assertThat(tried.warnings()).isEmpty();
+    assertHeld(tried.trial());
+  }
+
+  /** A path leads through two objects, of which each may be missing: plain ones, or other rows. */
+  @ParameterizedTest
+  @ValueSource(strings = {"", "@jakarta.persistence.ManyToOne "})
+  void aPathMayLeadThroughTwoObjects(String relation) {
+    Project project =
+        new Project(folder)
+            .instead(
+                """
+                shelf-twin: 1
+                name: repairs
+                code: { sources: src }
+                layers:
+                  store: { role: persistence, package: coop.kiln.store }
+                  api: { role: transfer, package: coop.kiln.api }
+                concepts:
+                  Repair:
+                    store: RepairRow
+                    api: { RepairView: out }
+                    fields:
+                      - { store: piece.maker.name, api: maker }
+                """,
+                """
+                package coop.kiln.store;
+                public class RepairRow {
+                  RELATION private PieceRow piece;
+                  public PieceRow getPiece() { return piece; }
+                  public void setPiece(PieceRow piece) { this.piece = piece; }
+                }
+                package coop.kiln.store;
+                ENTITY public class PieceRow {
+                  RELATION private MakerRow maker;
+                  public MakerRow getMaker() { return maker; }
+                  public void setMaker(MakerRow maker) { this.maker = maker; }
+                }
+                package coop.kiln.store;
+                ENTITY public class MakerRow {
+                  private String name;
+                  public String getName() { return name; }
+                  public void setName(String name) { this.name = name; }
+                }
+                package coop.kiln.api;
+                public record RepairView(String maker) {}
+                """
+                    .replace("RELATION ", relation)
+                    .replace("ENTITY ", relation.isEmpty() ? "" : "@jakarta.persistence.Entity "));
+    Tried tried = project.tried(1, 40);
+    assertThat(tried.findings()).isEmpty();
+    assertThat(tried.warnings()).isEmpty();
+    assertThat(tried.text("RepairApiMapper")).contains("map(MakerRow::getName)");
     assertHeld(tried.trial());
   }
 }
