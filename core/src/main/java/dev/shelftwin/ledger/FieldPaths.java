@@ -80,6 +80,11 @@ final class FieldPaths {
         .orElseGet(reader::direct);
   }
 
+  /** Whether a path such as {@code kiln.code} ends in the row that its first name reads. */
+  static boolean isOfRow(Access reader) {
+    return reader.through().filter(row -> row.through().isPresent()).isEmpty();
+  }
+
   /** The last access of a path. */
   static Access innermost(Access reader) {
     return reader.direct();

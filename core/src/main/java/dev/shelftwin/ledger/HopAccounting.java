@@ -211,7 +211,7 @@ final class HopAccounting {
     FieldMapping mapping =
         pairing
             .field(hop.to(), path)
-            .filter(key -> key.reader().isPresent())
+            .filter(key -> key.reader().filter(FieldPaths::isOfRow).isPresent())
             .flatMap(key -> conversions.toRow(source.get().type(), slot, key, part))
             .map(conversion -> flow(source.get(), target, conversion, row))
             .orElseGet(() -> new FieldMapping.Mismatched(List.of(source.get()), target, row));

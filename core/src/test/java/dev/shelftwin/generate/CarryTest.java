@@ -4,12 +4,15 @@ import static dev.shelftwin.testkit.Trials.assertHeld;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.junit.jupiter.params.provider.Arguments.of;
 
+import dev.shelftwin.finding.Finding;
+import dev.shelftwin.finding.RuleId;
 import dev.shelftwin.testkit.Project;
 import dev.shelftwin.testkit.Tried;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
+import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.Arguments;
@@ -218,10 +221,25 @@ class CarryTest {
   @ParameterizedTest
   @ValueSource(strings = {"", "@jakarta.persistence.ManyToOne "})
   void aPathMayLeadThroughTwoObjects(String relation) {
-    Project project =
-        new Project(folder)
-            .instead(
-                """
+    Tried tried = repairs(relation, "out").tried(1, 40);
+    assertThat(tried.findings()).isEmpty();
+    assertThat(tried.warnings()).isEmpty();
+    assertThat(tried.text("RepairApiMapper")).contains("map(MakerRow::getName)");
+    assertHeld(tried.trial());
+  }
+
+  /** No row can be found by what another row of it has. */
+  @Test
+  void aRowIsNotFoundByAPathThroughAnotherRow() {
+    assertThat(repairs("@jakarta.persistence.ManyToOne ", "both").check())
+        .extracting(Finding::rule)
+        .contains(RuleId.TYPE_MISMATCH);
+  }
+
+  private Project repairs(String relation, String direction) {
+    return new Project(folder)
+        .instead(
+            """
                 shelf-twin: 1
                 name: repairs
                 code: { sources: src }
@@ -231,11 +249,12 @@ class CarryTest {
                 concepts:
                   Repair:
                     store: RepairRow
-                    api: { RepairView: out }
+                    api: { RepairView: DIRECTION }
                     fields:
                       - { store: piece.maker.name, api: maker }
-                """,
                 """
+                .replace("DIRECTION", direction),
+            """
                 package coop.kiln.store;
                 public class RepairRow {
                   RELATION private PieceRow piece;
@@ -257,12 +276,7 @@ class CarryTest {
                 package coop.kiln.api;
                 public record RepairView(String maker) {}
                 """
-                    .replace("RELATION ", relation)
-                    .replace("ENTITY ", relation.isEmpty() ? "" : "@jakarta.persistence.Entity "));
-    Tried tried = project.tried(1, 40);
-    assertThat(tried.findings()).isEmpty();
-    assertThat(tried.warnings()).isEmpty();
-    assertThat(tried.text("RepairApiMapper")).contains("map(MakerRow::getName)");
-    assertHeld(tried.trial());
+                .replace("RELATION ", relation)
+                .replace("ENTITY ", relation.isEmpty() ? "" : "@jakarta.persistence.Entity "));
   }
 }
