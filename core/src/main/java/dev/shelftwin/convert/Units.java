@@ -67,7 +67,8 @@ public final class Units {
     return UNITS;
   }
 
-  private static String label(ChronoUnit unit) {
+  /** How the label of a conversion names a unit. */
+  public static String label(ChronoUnit unit) {
     return "in " + unit.name().toLowerCase(Locale.ROOT);
   }
 

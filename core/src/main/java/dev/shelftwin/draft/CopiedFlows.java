@@ -1,5 +1,6 @@
 package dev.shelftwin.draft;
 
+import dev.shelftwin.convert.Units;
 import dev.shelftwin.ledger.Account;
 import dev.shelftwin.ledger.ConceptLedger;
 import dev.shelftwin.ledger.HopLedger;
@@ -13,6 +14,7 @@ import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.Shape;
 import dev.shelftwin.shape.Shapes;
 import dev.shelftwin.shape.TypeRef;
+import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -30,24 +32,24 @@ import java.util.stream.Stream;
 final class CopiedFlows {
 
   /** The units in which methods of the JDK count a time, by their names. */
-  private static final Map<String, String> UNITS =
+  private static final Map<String, ChronoUnit> UNITS =
       Map.ofEntries(
-          Map.entry("getTime", "in millis"),
-          Map.entry("getTimeInMillis", "in millis"),
-          Map.entry("toEpochMilli", "in millis"),
-          Map.entry("ofEpochMilli", "in millis"),
-          Map.entry("toMillis", "in millis"),
-          Map.entry("ofMillis", "in millis"),
-          Map.entry("getEpochSecond", "in seconds"),
-          Map.entry("ofEpochSecond", "in seconds"),
-          Map.entry("toSeconds", "in seconds"),
-          Map.entry("ofSeconds", "in seconds"),
-          Map.entry("toMinutes", "in minutes"),
-          Map.entry("ofMinutes", "in minutes"),
-          Map.entry("toHours", "in hours"),
-          Map.entry("ofHours", "in hours"),
-          Map.entry("toDays", "in days"),
-          Map.entry("ofDays", "in days"));
+          Map.entry("getTime", ChronoUnit.MILLIS),
+          Map.entry("getTimeInMillis", ChronoUnit.MILLIS),
+          Map.entry("toEpochMilli", ChronoUnit.MILLIS),
+          Map.entry("ofEpochMilli", ChronoUnit.MILLIS),
+          Map.entry("toMillis", ChronoUnit.MILLIS),
+          Map.entry("ofMillis", ChronoUnit.MILLIS),
+          Map.entry("getEpochSecond", ChronoUnit.SECONDS),
+          Map.entry("ofEpochSecond", ChronoUnit.SECONDS),
+          Map.entry("toSeconds", ChronoUnit.SECONDS),
+          Map.entry("ofSeconds", ChronoUnit.SECONDS),
+          Map.entry("toMinutes", ChronoUnit.MINUTES),
+          Map.entry("ofMinutes", ChronoUnit.MINUTES),
+          Map.entry("toHours", ChronoUnit.HOURS),
+          Map.entry("ofHours", ChronoUnit.HOURS),
+          Map.entry("toDays", ChronoUnit.DAYS),
+          Map.entry("ofDays", ChronoUnit.DAYS));
 
   /** Types whose constructor counts the time as {@code getTime} does. */
   private static final Set<String> DATES = Set.of("java.util.Date", "java.sql.Timestamp");
@@ -56,7 +58,10 @@ final class CopiedFlows {
   private final FieldSimilarity similarity;
   private final Map<String, List<CopiedValue>> copies = new HashMap<>();
 
-  /** Types that are mapped themselves; fields that hold their objects are mapped with them. */
+  /**
+   * Types that belong to a concept. A field that holds such an object is mapped as a whole, so the
+   * fields of that object are not paired one by one.
+   */
   private final Set<TypeRef> mapped;
 
   CopiedFlows(Shapes shapes, Ledger ledger) {
@@ -122,7 +127,7 @@ final class CopiedFlows {
     if (source.isEmpty() || target.isEmpty()) {
       return Optional.empty();
     }
-    Optional<String> unit = unit(value.calls(), source.get().field(), target.get().field());
+    Optional<ChronoUnit> unit = unit(value.calls(), source.get().field(), target.get().field());
     boolean fit =
         unit.isPresent()
             || similarity.fit(source.get().field().type(), target.get().field().type());
@@ -130,10 +135,10 @@ final class CopiedFlows {
         .filter(copy -> fit);
   }
 
-  private static Optional<String> unit(List<String> calls, Field source, Field target) {
+  private static Optional<ChronoUnit> unit(List<String> calls, Field source, Field target) {
     boolean counted = source.type().boxed().isLang("Long");
     if (counted && calls.contains("new") && DATES.contains(target.type().qualifiedName())) {
-      return Optional.of("in millis");
+      return Optional.of(ChronoUnit.MILLIS);
     }
     return calls.stream().flatMap(call -> Stream.ofNullable(UNITS.get(call))).findFirst();
   }
@@ -151,7 +156,7 @@ final class CopiedFlows {
   }
 
   /** A value that is copied from one field to another. */
-  private record Copy(String source, String target, Optional<String> unit, String method) {
+  private record Copy(String source, String target, Optional<ChronoUnit> unit, String method) {
 
     boolean contradicts(Copy other) {
       return source.equals(other.source) != target.equals(other.target);
@@ -162,7 +167,7 @@ final class CopiedFlows {
           Optional.of(target),
           List.of(source),
           unit.isPresent() ? Account.CONVERTED : Account.CARRIED,
-          unit,
+          unit.map(Units::label),
           Optional.empty(),
           List.of());
     }

@@ -75,11 +75,14 @@ record DataTypes(Layer layer, Predicate<TypeRef> types) {
           "utils",
           "validator");
 
-  /** The first words of the names of requests that only select what is read or removed. */
+  /**
+   * The first words of requests that hold no data of a thing, such as {@code GetKilnRequest}: they
+   * say which things to read or to remove.
+   */
   private static final Set<String> SELECTING =
       Set.of(
-          "count", "delete", "exists", "fetch", "find", "get", "list", "load", "lookup", "poll",
-          "query", "read", "remove", "search");
+          "count", "delete", "exists", "fetch", "find", "get", "list", "lookup", "query", "read",
+          "remove", "search");
 
   /** Methods that all objects have. */
   private static final Set<String> OF_ALL = Set.of("clone", "equals", "hashCode", "toString");
@@ -179,7 +182,10 @@ record DataTypes(Layer layer, Predicate<TypeRef> types) {
   static boolean isActive(String name) {
     NameWords words = NameWords.of(name).withoutLast("impl");
     NameWords last = words.last();
-    boolean selects = last.anyOf(Set.of("request")) && SELECTING.contains(words.all().get(0));
+    boolean selects =
+        words.all().size() > 2 // a count request may be about a count
+            && last.anyOf(Set.of("request"))
+            && SELECTING.contains(words.all().get(0));
     return selects || last.anyOf(ACTIVE) || last.anyRootOf(ACTIVE);
   }
 

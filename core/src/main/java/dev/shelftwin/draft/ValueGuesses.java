@@ -42,7 +42,7 @@ final class ValueGuesses {
     return any;
   }
 
-  /** Whether another type than the target of a hop has the value of a field. */
+  /** Whether the field is mapped to another type than the target of this hop. */
   private boolean isShownElsewhere(HopLedger hop, Field field) {
     return concept.hops().stream()
         .filter(other -> other.hop().from().equals(hop.hop().from()))

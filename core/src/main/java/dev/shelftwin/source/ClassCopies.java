@@ -36,12 +36,15 @@ final class ClassCopies extends Interpreter<ClassCopies.Origin> {
 
   private final MethodNode method;
 
-  /** What the objects were made of that each {@code new} makes. */
+  /** For each {@code new} of an object, the only value that its constructor was given. */
   private final Map<AbstractInsnNode, Origin> made = new HashMap<>();
 
-  private ClassCopies(MethodNode method) {
+  private final String owner;
+
+  private ClassCopies(MethodNode method, String owner) {
     super(Opcodes.ASM9);
     this.method = method;
+    this.owner = owner;
   }
 
   /** Those of all its methods and constructors, lambdas included. */
@@ -50,7 +53,7 @@ final class ClassCopies extends Interpreter<ClassCopies.Origin> {
     file.accept(type, ClassReader.SKIP_DEBUG | ClassReader.SKIP_FRAMES);
     List<CopiedValue> found = new ArrayList<>();
     for (MethodNode method : type.methods) {
-      new ClassCopies(method).addTo(found, type.name);
+      new ClassCopies(method, type.name).addTo(found);
     }
     return found;
   }
@@ -108,7 +111,7 @@ final class ClassCopies extends Interpreter<ClassCopies.Origin> {
     }
   }
 
-  private void addTo(List<CopiedValue> found, String owner) {
+  private void addTo(List<CopiedValue> found) {
     try {
       Frame<Origin>[] frames = new Analyzer<>(this).analyze(owner, method);
       for (int index = 0; index < frames.length; index++) {
@@ -260,9 +263,21 @@ final class ClassCopies extends Interpreter<ClassCopies.Origin> {
       return all.get(0).read(size, ClassUses.type(call.owner), call.name);
     }
     List<Origin> read = all.stream().filter(Origin::isRead).toList();
-    boolean converts = isStatic || (isOfOthers(call.owner) && all.get(0).isRead());
+    boolean converts = isStatic ? isConverter(call) : isOfOthers(call.owner) && all.get(0).isRead();
     boolean one = read.size() == 1 && converts && !measures(call);
     return one ? read.get(0).through(size, call.name) : Origin.other(size);
+  }
+
+  /**
+   * Whether a static method may only convert. One of another class that returns the type that it
+   * takes may as well look something up.
+   */
+  private boolean isConverter(MethodInsnNode call) {
+    Type result = Type.getReturnType(call.desc);
+    boolean changesType =
+        !result.equals(Type.getType(String.class))
+            && !List.of(Type.getArgumentTypes(call.desc)).contains(result);
+    return isOfOthers(call.owner) || call.owner.equals(owner) || changesType;
   }
 
   /** Whether a method tells something about a value. */

@@ -94,6 +94,11 @@ class CopiedFlowsTest {
         public void setNinth(int ninth) { this.ninth = ninth; }
       }
       package coop.ashfold.repairs.api;
+      public final class Names {
+        private static final Map<String, String> BY_NUMBER = new HashMap<>();
+        public static String of(String number) { return BY_NUMBER.get(number); }
+      }
+      package coop.ashfold.repairs.api;
       public class Part {
         private int count;
         public int getCount() { return count; }
@@ -116,7 +121,7 @@ class CopiedFlowsTest {
       }
       """;
 
-  /** Each case: what a mapper says, and the pair that it shows; nothing if it shows none. */
+  /** Each case: a statement of a mapper, and the pair that the plan has; empty if it has none. */
   static Stream<Arguments> bodies() {
     return Stream.of(
         Arguments.of("dto.setFirst(row.getWhat());", "store: what, api: first"),
@@ -145,6 +150,7 @@ class CopiedFlowsTest {
         Arguments.of(
             "dto.setEighth(row.getTools().stream().sorted().collect(Collectors.toList()));",
             "store: tools, api: eighth"),
+        Arguments.of("dto.setFirst(Names.of(row.getWhat()));", ""),
         Arguments.of("dto.setFirst(row.getWhat() + row.getAsked());", ""),
         Arguments.of("dto.setFirst(row.getId() == null ? row.getWhat() : row.getAsked());", ""),
         Arguments.of("dto.setFirst(row.getWhat()); dto.setFirst(row.getAsked());", ""),

@@ -92,11 +92,13 @@ class LayerGuessTest {
             List.of("Kiln: KilnDto out", "Lid: CapDto both", "Mug: LargeMugDto out")),
         of(
             "what selects things is not sent into them, and what is answered not either",
-            rows("coop.kiln.db", "", "Kiln", "Mug")
+            rows("coop.kiln.db", "", "Count", "Kiln", "Mug")
+                + types("coop.kiln.dto", "", "Request", "Count")
                 + types("coop.kiln.dto", "Get", "Request", "Kiln", "Mug")
                 + types("coop.kiln.dto", "Update", "Request", "Kiln", "Mug")
                 + types("coop.kiln.dto", "Update", "Response", "Kiln", "Mug"),
             List.of(
+                "Count: CountRequest in",
                 "Kiln: UpdateKilnRequest in, UpdateKilnResponse out",
                 "Mug: UpdateMugRequest in, UpdateMugResponse out")),
         of(
