@@ -27,7 +27,7 @@ public record Field(
     Objects.requireNonNull(place, "place");
   }
 
-  /** Compares what differs most often first; a place may have to be looked up. */
+  /** Compares the name first and the place last, because looking up a place takes long. */
   @Override
   public boolean equals(@Nullable Object other) {
     return other == this

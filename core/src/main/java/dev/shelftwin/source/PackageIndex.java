@@ -52,7 +52,10 @@ final class PackageIndex {
     return types().containsKey(packageName);
   }
 
-  /** The simple names of the files with types of a package; nested types of classes have a $. */
+  /**
+   * The names of a package's source and class files, without their endings. A class file of a
+   * nested type has a dollar sign in its name (JLS §13.1).
+   */
   Set<String> types(String packageName) {
     return types().getOrDefault(packageName, Set.of());
   }

@@ -45,7 +45,7 @@ final class ValueFitting {
     return value.getClass().getName().startsWith("java.");
   }
 
-  /** An empty map or set if a type extends one of them, otherwise an empty list. */
+  /** An empty map for a type of maps, an empty set for a type of sets, otherwise an empty list. */
   static Object noElements(Class<?> type) {
     return Map.class.isAssignableFrom(type)
         ? new LinkedHashMap<>()

@@ -120,7 +120,10 @@ final class ValueSampler {
     try {
       return orMissing(present.sample(limits, random, depth));
     } catch (RejectedSample rejected) {
-      if (impossible.computeIfAbsent(type, any -> whyImpossible(present)).isEmpty()) {
+      if (!impossible.containsKey(type)) {
+        impossible.put(type, whyImpossible(present)); // which may add types within this one
+      }
+      if (whyMissing(type).isEmpty()) {
         throw rejected;
       }
       return SampleValue.of(null);
