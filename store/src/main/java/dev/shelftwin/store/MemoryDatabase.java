@@ -25,10 +25,10 @@ final class MemoryDatabase implements RowDatabase {
     source.setDriver(new Driver());
     // This provider writes the SQL of H2 1 for keys that the database generates.
     String mode = provider.startsWith("org.eclipse.persistence.") ? ";MODE=LEGACY" : "";
-    // Few distinct statements are executed again and again. The database lasts until it is shut
-    // down.
-    source.setUrl(
-        "jdbc:h2:mem:" + UUID.randomUUID() + ";QUERY_CACHE_SIZE=1024;DB_CLOSE_DELAY=-1" + mode);
+    // The database lasts until it is shut down.
+    source.setUrl("jdbc:h2:mem:" + UUID.randomUUID() + ";DB_CLOSE_DELAY=-1" + mode);
+    // Few distinct statements are executed again and again.
+    source.setPoolPreparedStatements(true);
     sources.add(source);
     return new RowTables(
         source, Optional.empty(), Optional.of("PUBLIC"), true, Optional.of(RESTART));
