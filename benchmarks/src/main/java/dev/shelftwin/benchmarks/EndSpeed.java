@@ -24,6 +24,9 @@ import dev.shelftwin.trial.TrialOptions;
 import jakarta.persistence.EntityManager;
 import jakarta.persistence.EntityManagerFactory;
 import jakarta.persistence.PersistenceConfiguration;
+import java.io.IOException;
+import java.net.URL;
+import java.net.URLClassLoader;
 import java.nio.file.Path;
 import java.util.Arrays;
 import java.util.List;
@@ -39,6 +42,10 @@ final class EndSpeed {
   private static final String TABLE = "Kiln->KilnRow->KilnRow@table->Kiln";
   private static final String WIRE = "Kiln->KilnView->KilnView@wire";
   private static final String MEMORY = "Kiln->KilnView";
+
+  /** The example's own samples are among its tests. */
+  private static final Path SAMPLE_CLASSES = Path.of("examples/kiln/target/test-classes");
+
   private static final int SAMPLES = 1000;
   private static final int ROUNDS = 60;
 
@@ -48,7 +55,7 @@ final class EndSpeed {
   private EndSpeed() {}
 
   /** A section in Markdown, with a database in memory. */
-  static String section() {
+  static String section() throws IOException {
     return section("jdbc:h2:mem:plain;DB_CLOSE_DELAY=-1", Optional.empty());
   }
 
@@ -58,15 +65,17 @@ final class EndSpeed {
    * @param plain the JDBC URL for the plain loop
    * @param trial the database of the trial; empty for one in memory
    */
-  static String section(String plain, Optional<String> trial) {
+  static String section(String plain, Optional<String> trial) throws IOException {
     double[] table = new double[ROUNDS];
     double[] wire = new double[ROUNDS];
     TrialOptions options = new TrialOptions(1, SAMPLES, Set.of("Kiln"), OptionalInt.empty(), true);
     TrialOptions memory = new TrialOptions(1, SAMPLES, Set.of("Kiln"), OptionalInt.empty(), false);
     Optional<Database> database =
         trial.map(url -> new Database(new Text(url, Place.in("benchmark")), Optional.empty()));
-    ClassLoader loader = EndSpeed.class.getClassLoader();
-    try (ShelfTwin twin = ShelfTwin.open(Path.of("examples/kiln/shelf-twin.yaml"));
+    try (URLClassLoader loader =
+            new URLClassLoader(
+                new URL[] {SAMPLE_CLASSES.toUri().toURL()}, EndSpeed.class.getClassLoader());
+        ShelfTwin twin = ShelfTwin.open(Path.of("examples/kiln/shelf-twin.yaml"));
         OpenTrial ends =
             twin.openTrial(database.map(options::in).orElse(options), Doubles.none(), loader);
         OpenTrial inMemory = twin.openTrial(memory, Doubles.none(), loader);
@@ -86,9 +95,10 @@ final class EndSpeed {
 
         ## Ends
 
-        %d samples of the route `%s` beside as many rows that a plain loop maps, persists, flushes, clears, finds and
-        rolls back; and what `%s` takes longer than `%s`, beside a plain write and read of as many views. Warm, in
-        one process, the median of %d alternating rounds.
+        %d samples of the route `%s` beside as many rows that a plain loop maps,
+        persists, flushes, clears, finds and rolls back; and what `%s` takes longer
+        than `%s`, beside a plain write and read of as many views. Warm, in one process, the median
+        of %d alternating rounds.
 
         | end | ratio |
         |---|---:|

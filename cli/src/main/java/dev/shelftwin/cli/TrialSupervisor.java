@@ -46,6 +46,15 @@ final class TrialSupervisor {
 
   private static final Duration PATIENCE = Duration.ofSeconds(5);
 
+  /** The other virtual machine's classes as it has them in memory (class-data sharing). */
+  private static final @Nullable String ARCHIVE = System.getProperty("shelf-twin.archive");
+
+  /** Where the other virtual machine writes such an archive when it ends. */
+  private static final @Nullable String NEW_ARCHIVE =
+      System.getProperty("shelf-twin.archive.write");
+
+  private static final Duration WRITING = Duration.ofMinutes(2);
+
   private final Console console;
   private final List<String> arguments;
   private final Duration limit;
@@ -204,7 +213,8 @@ final class TrialSupervisor {
         if (socket != null) {
           read(socket, secret, attempt);
         }
-        if (!worker.waitFor(PATIENCE.toSeconds(), TimeUnit.SECONDS)) {
+        Duration patience = NEW_ARCHIVE == null ? PATIENCE : WRITING;
+        if (!worker.waitFor(patience.toSeconds(), TimeUnit.SECONDS)) {
           stop(worker);
         }
         int exit = worker.waitFor();
@@ -236,10 +246,10 @@ final class TrialSupervisor {
   private Process start(int port, String secret) throws IOException {
     List<String> command = new ArrayList<>();
     command.add(Path.of(System.getProperty("java.home"), "bin", "java").toString());
-    String archive = System.getProperty("shelf-twin.archive");
-    if (archive != null) {
-      command.add("-XX:SharedArchiveFile=" + archive);
-      command.add("-Dshelf-twin.archive=" + archive);
+    if (NEW_ARCHIVE != null) {
+      command.add("-XX:ArchiveClassesAtExit=" + NEW_ARCHIVE);
+    } else if (ARCHIVE != null) {
+      command.add("-XX:SharedArchiveFile=" + ARCHIVE);
     }
     command.addAll(
         List.of(

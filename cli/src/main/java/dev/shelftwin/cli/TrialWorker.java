@@ -7,6 +7,7 @@ import dev.shelftwin.observe.ObservedMapper;
 import dev.shelftwin.trial.Route;
 import dev.shelftwin.trial.RouteResult;
 import dev.shelftwin.trial.TrialProgress;
+import java.io.BufferedOutputStream;
 import java.io.IOException;
 import java.io.PrintStream;
 import java.io.UncheckedIOException;
@@ -64,7 +65,9 @@ final class TrialWorker implements TrialProgress, ShelfTwin.MapperProgress {
     this.opening = opening;
     try {
       Socket socket = new Socket(InetAddress.getLoopbackAddress(), port);
-      messages = new PrintStream(socket.getOutputStream(), false, StandardCharsets.UTF_8);
+      messages =
+          new PrintStream(
+              new BufferedOutputStream(socket.getOutputStream()), false, StandardCharsets.UTF_8);
       messages.println(secret);
       messages.flush();
       daemon("end", () -> endWith(socket));
@@ -143,6 +146,12 @@ final class TrialWorker implements TrialProgress, ShelfTwin.MapperProgress {
     messages.flush();
   }
 
+  /** Waits for the next message, which comes with the next sample or the route's end. */
+  @Override
+  public synchronized void advance(String route, int done, int total) {
+    messages.println(new WorkerMessage.Advanced(route, done, total).line());
+  }
+
   @Override
   public void begins(List<Route> routes) {
     tell(
@@ -175,11 +184,6 @@ final class TrialWorker implements TrialProgress, ShelfTwin.MapperProgress {
   @Override
   public void ends(int route, RouteResult result) {
     tell(new WorkerMessage.Ended(route, WorkerMessage.Result.of(result)));
-  }
-
-  @Override
-  public void advance(String route, int done, int total) {
-    tell(new WorkerMessage.Advanced(route, done, total));
   }
 
   /** Only the first run is told, as a mapper runs much more often than samples are sent. */

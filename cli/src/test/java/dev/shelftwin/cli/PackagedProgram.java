@@ -10,14 +10,16 @@ import java.util.List;
 import java.util.concurrent.TimeUnit;
 
 /**
- * The packaged program in processes of its own. They share an archive of its classes (class-data
- * sharing), which the first one writes.
+ * The packaged program in processes of its own. They share archives of its classes (class-data
+ * sharing), which the first ones write: one of the program, one of the trials that it starts.
  */
 final class PackagedProgram {
 
   static final Path JAR = Path.of(System.getProperty("shelf-twin.jar")).toAbsolutePath();
 
-  private static final Path ARCHIVE = JAR.resolveSibling("shelf-twin-tests.jsa");
+  // The names that the command line of this checkout knows.
+  private static final Path ARCHIVE = JAR.resolveSibling("shelf-twin.jsa");
+  private static final Path TRIALS = JAR.resolveSibling("shelf-twin-trials.jsa");
   private static final String JAVA =
       Path.of(System.getProperty("java.home"), "bin", "java").toString();
   private static final List<String> OPTIONS =
@@ -27,41 +29,55 @@ final class PackagedProgram {
 
   private PackagedProgram() {}
 
-  /** The command, without its arguments. */
+  /** The command, without its arguments; without archives, it is only slower. */
   static List<String> call() throws IOException {
-    return hasArchive()
-        ? call("-XX:SharedArchiveFile=" + ARCHIVE, "-Dshelf-twin.archive=" + ARCHIVE)
-        : call(new String[0]);
+    writeArchives();
+    List<String> options = new ArrayList<>();
+    if (Files.exists(ARCHIVE)) {
+      options.add("-XX:SharedArchiveFile=" + ARCHIVE);
+    }
+    if (Files.exists(TRIALS)) {
+      options.add("-Dshelf-twin.archive=" + TRIALS);
+    }
+    return call(options);
   }
 
-  private static List<String> call(String... options) {
+  private static List<String> call(List<String> options) {
     List<String> call = new ArrayList<>(List.of(JAVA));
     call.addAll(OPTIONS);
-    call.addAll(List.of(options));
+    call.addAll(options);
     call.addAll(List.of("-jar", JAR.toString()));
     return call;
   }
 
-  /** Writes the archive once; without one, the commands are only slower. */
-  private static synchronized boolean hasArchive() throws IOException {
-    if (!isWritten) {
-      isWritten = true;
-      Files.deleteIfExists(ARCHIVE);
-      Path folder = Files.createTempDirectory(JAR.getParent(), "archive");
-      Path plan = KilnExample.write(folder.resolve("kiln"), List.of());
-      List<String> call = call("-XX:ArchiveClassesAtExit=" + ARCHIVE);
-      call.addAll(List.of("check", plan.toString()));
-      Process process =
-          new ProcessBuilder(call)
-              .redirectErrorStream(true)
-              .redirectOutput(folder.resolve("out").toFile())
-              .start();
+  private static synchronized void writeArchives() throws IOException {
+    if (isWritten) {
+      return;
+    }
+    isWritten = true;
+    Files.deleteIfExists(ARCHIVE);
+    Files.deleteIfExists(TRIALS);
+    Path folder = Files.createTempDirectory(JAR.getParent(), "archive");
+    String plan = KilnExample.write(folder.resolve("kiln"), List.of()).toString();
+    List<Process> writers =
+        List.of(
+            start(folder, "-XX:ArchiveClassesAtExit=" + ARCHIVE, "check", plan),
+            start(folder, "-Dshelf-twin.archive.write=" + TRIALS, "trial", "--samples", "1", plan));
+    for (Process writer : writers) {
       try {
-        assertThat(process.waitFor(2, TimeUnit.MINUTES)).isTrue();
+        assertThat(writer.waitFor(3, TimeUnit.MINUTES)).isTrue();
       } catch (InterruptedException interrupted) {
         Thread.currentThread().interrupt();
       }
     }
-    return Files.exists(ARCHIVE);
+  }
+
+  private static Process start(Path folder, String option, String... arguments) throws IOException {
+    List<String> call = call(List.of(option));
+    call.addAll(List.of(arguments));
+    return new ProcessBuilder(call)
+        .redirectErrorStream(true)
+        .redirectOutput(folder.resolve(arguments[0]).toFile())
+        .start();
   }
 }
