@@ -92,7 +92,8 @@ final class MapperGuesses {
     }
     boolean makes = isOrHolds(method.returns(), Set.of(to));
     boolean ofSource = !method.isStatic() && method.owner().equals(from);
-    return makes && (takes || (ofSource && method.parameters().isEmpty()));
+    boolean alone = method.parameters().isEmpty() || MappingMethods.isHelped(method);
+    return makes && (takes || (ofSource && alone));
   }
 
   /** A type, and what it implements or extends under a part of its name. */

@@ -39,6 +39,20 @@ final class MappingMethods {
           "service",
           "validator");
 
+  /** The last words of the names of what looks up or makes what a mapper cannot carry. */
+  private static final Set<String> HELPERS =
+      Set.of(
+          "assembler",
+          "converter",
+          "dao",
+          "factory",
+          "finder",
+          "manager",
+          "mapper",
+          "provider",
+          "repository",
+          "service");
+
   private static final Set<String> ACCESSORS = Set.of("add", "get", "is", "remove", "set", "with");
 
   private final List<MethodSignature> all = new ArrayList<>();
@@ -53,20 +67,51 @@ final class MappingMethods {
     for (String packageName : shapes.packages()) {
       for (String type : shapes.namesIn(packageName)) {
         String name = packageName.isEmpty() ? type : packageName + "." + type;
-        shapes.methods(name).stream().filter(MappingMethods::mayMap).forEach(all::add);
+        List<MethodSignature> methods = shapes.methods(name);
+        boolean data = showsParts(methods);
+        for (MethodSignature method : methods) {
+          if (mayMap(method)) {
+            all.add(method);
+            addTarget(method, data);
+          }
+        }
       }
     }
-    all.forEach(this::addTarget);
+  }
+
+  /** Whether a good part of an object's methods only read it. */
+  private static boolean showsParts(List<MethodSignature> methods) {
+    List<MethodSignature> ofObject =
+        methods.stream().filter(method -> !method.isStatic() && !method.isConstructor()).toList();
+    long getters =
+        ofObject.stream()
+            .filter(method -> method.parameters().isEmpty() && isAccessor(method))
+            .count();
+    return 3 * getters >= ofObject.size();
+  }
+
+  /** Whether a method is given something that looks up or makes what it cannot carry. */
+  static boolean isHelped(MethodSignature method) {
+    return method.parameters().stream().anyMatch(MappingMethods::isHelper);
+  }
+
+  private static boolean isHelper(TypeRef type) {
+    return NameWords.of(type.simpleName()).last().anyOf(HELPERS);
+  }
+
+  /** Whether a parameter says how much is mapped, or how. */
+  private static boolean isSwitch(TypeRef type) {
+    return type.name().equals("boolean");
   }
 
   private static boolean mayMap(MethodSignature method) {
-    int parameters = method.parameters().size();
+    long parameters = method.parameters().stream().filter(type -> !isHelper(type)).count();
     NameWords owner = NameWords.of(method.owner().simpleName()).withoutLast("impl");
     return !method.isAbstract()
         && !owner.last().anyOf(OTHER_WORK)
         && parameters <= MOST_PARAMETERS
-        && (parameters > 0 || !method.isStatic())
-        && (!method.returns().isPrimitive() || parameters > 0);
+        && (!method.parameters().isEmpty() || !method.isStatic())
+        && (!method.returns().isPrimitive() || !method.parameters().isEmpty());
   }
 
   /** All of them. */
@@ -114,22 +159,41 @@ final class MappingMethods {
                     || (other.supertypes().contains(held) && !one.supertypes().contains(held)));
   }
 
-  private void addTarget(MethodSignature method) {
-    List<TypeRef> parameters =
-        method.parameters().stream().map(type -> type.present().erased()).toList();
+  /**
+   * Adds what a method makes.
+   *
+   * @param data whether its owner shows its parts, of which a method may get one by a key
+   */
+  private void addTarget(MethodSignature method, boolean data) {
     TypeRef owner = method.owner().erased();
     TypeRef made = method.isConstructor() ? owner : method.returns().present().erased();
-    boolean returnsNothing = made.name().equals("void");
     boolean ofObject = !method.isStatic() && !method.isConstructor();
-    if (ofObject && (isAccessor(method) || (!parameters.isEmpty() && made.equals(owner)))) {
+    boolean alone = method.parameters().isEmpty();
+    boolean helped = isHelped(method);
+    boolean gets = method.name().startsWith("get") && !alone && !data;
+    if (ofObject && ((isAccessor(method) && !gets && !helped) || (!alone && made.equals(owner)))) {
       return; // it reads or sets a part of the object
     }
-    if (parameters.isEmpty() && ofObject) {
+    if (ofObject && (alone || helped)) {
       addTarget(owner, made);
-    } else if (parameters.size() == 1) {
-      addTarget(parameters.get(0), returnsNothing ? owner : made);
-    } else if (parameters.size() == 2 && (returnsNothing || made.equals(parameters.get(1)))) {
-      addTarget(parameters.get(0), parameters.get(1));
+    }
+    List<TypeRef> given =
+        method.parameters().stream()
+            .map(type -> type.present().erased())
+            .filter(type -> !isSwitch(type))
+            .toList();
+    addTarget(given, owner, made);
+    if (helped) {
+      addTarget(given.stream().filter(type -> !isHelper(type)).toList(), owner, made);
+    }
+  }
+
+  private void addTarget(List<TypeRef> given, TypeRef owner, TypeRef made) {
+    boolean returnsNothing = made.name().equals("void");
+    if (given.size() == 1) {
+      addTarget(given.get(0), returnsNothing ? owner : made);
+    } else if (given.size() == 2 && (returnsNothing || made.equals(given.get(1)))) {
+      addTarget(given.get(0), given.get(1));
     }
   }
 

@@ -56,7 +56,10 @@ final class ShapePairing {
     }
   }
 
-  /** Without classes that implement an interface of the layer which methods map in their place. */
+  /**
+   * Without classes that implement an interface of the layer which methods map in their place, and
+   * which shows most of their fields.
+   */
   private List<Shape> withoutImplementations(List<Shape> all) {
     List<Shape> mapped =
         all.stream()
@@ -66,8 +69,14 @@ final class ShapePairing {
     return all.stream()
         .filter(
             shape ->
-                mapped.stream().noneMatch(shape::isSubtypeOf) || code.methods().isMapped(shape))
+                code.methods().isMapped(shape)
+                    || mapped.stream().noneMatch(one -> isShownBy(shape, one)))
         .toList();
+  }
+
+  private static boolean isShownBy(Shape shape, Shape type) {
+    return shape.isSubtypeOf(type)
+        && 2 * type.storedFields().count() >= shape.storedFields().count();
   }
 
   private static int depth(Role role) {

@@ -10,7 +10,6 @@ import dev.shelftwin.finding.InputException;
 import dev.shelftwin.finding.RuleId;
 import dev.shelftwin.plan.PlanReader;
 import dev.shelftwin.shape.Role;
-import dev.shelftwin.testkit.OpenProject;
 import dev.shelftwin.testkit.Project;
 import java.nio.file.Path;
 import java.util.List;
@@ -347,28 +346,6 @@ class DrafterTest {
   }
 
   @Test
-  void mappersMayInheritTheirMethods() {
-    Project project =
-        new Project(folder)
-            .java(
-                """
-                package coop.kiln.api;
-                public abstract class AnyMapper {
-                  public GlazeView to(Glaze glaze) { return null; }
-                  public Glaze to(NewGlaze glaze) { return null; }
-                }
-                package coop.kiln.api;
-                public class GlazeMapper extends AnyMapper {
-                  public Glaze to(NewGlaze glaze) { return null; }
-                }
-                """)
-            .importing("coop.kiln.model.Glaze");
-    assertThat(project.draft().text())
-        .contains("Glaze -> GlazeView: coop.kiln.api.GlazeMapper.to(coop.kiln.model.Glaze)")
-        .contains("NewGlaze -> Glaze: coop.kiln.api.GlazeMapper.to(coop.kiln.api.NewGlaze)");
-  }
-
-  @Test
   void pairsTypesOfOtherNamesByTheirFields() {
     Project project =
         new Project(folder)
@@ -534,138 +511,6 @@ class DrafterTest {
         .isInstanceOf(InputException.class)
         .hasMessageContaining("nothing can read or set the fields of Pot, PotRow")
         .hasMessageContaining("--classes");
-  }
-
-  @Test
-  void methodsThatMapAlreadyAreListed() {
-    Project project =
-        new Project(folder)
-            .java(
-                """
-                package coop.kiln.map;
-                import coop.kiln.api.*;
-                import coop.kiln.model.*;
-                import coop.kiln.store.*;
-                import java.util.*;
-                public abstract class Glazes {
-                  public static Glaze glaze(GlazeRow row) { return null; }
-                  public static List<GlazeView> views(Collection<Glaze> glazes) { return List.of(); }
-                  public static GlazeView view(Glaze glaze) { return null; }
-                  public static GlazeView view(Glaze glaze, Locale locale) { return null; }
-                  public abstract GlazeView abstractOne(Glaze glaze);
-                  public static boolean isSame(Glaze glaze, GlazeRow row) { return true; }
-                  public static final class GlazeService {
-                    public GlazeView rename(Glaze glaze) { return null; }
-                  }
-                  public static final class Requests {
-                    public Glaze of(NewGlaze request) { return null; }
-                  }
-                  public static class Plain {
-                    public GlazeRow row(Glaze glaze) { return null; }
-                  }
-                  public static final class Marked extends Plain {
-                    public GlazeRow row(Glaze glaze, String mark) { return null; }
-                  }
-                  public abstract static class Rows<F, R> {
-                    public R store(F from) { return null; }
-                    public R checked(F from) { return null; }
-                  }
-                  public static final class Cache extends HashMap<Glaze, GlazeRow> {}
-                  public static final class GlazeRows extends Rows<Glaze, GlazeRow> {
-                    @Override public GlazeRow checked(Glaze glaze) { return null; }
-                  }
-                }
-                """);
-    assertThat(project.draft().text())
-        .contains("methods that map already, by their types: Glaze -> GlazeRow, GlazeRow -> Glaze")
-        .contains("GlazeRow -> Glaze: coop.kiln.map.Glazes.glaze\n")
-        .contains("NewGlaze -> Glaze: coop.kiln.map.Glazes$Requests.of\n")
-        .contains("coop.kiln.map.Glazes.views")
-        .contains(
-            "Glaze -> GlazeRow:\n"
-                + "        [coop.kiln.map.Glazes$Plain.row,\n"
-                + "         'coop.kiln.map.Glazes$Marked.row(coop.kiln.model.Glaze, java.lang.String)',\n"
-                + "         coop.kiln.map.Glazes$GlazeRows.checked, coop.kiln.map.Glazes$GlazeRows.store]\n")
-        .contains("'coop.kiln.map.Glazes.view(coop.kiln.model.Glaze, java.util.Locale)'")
-        .doesNotContain("GlazeService")
-        .doesNotContain("abstractOne")
-        .doesNotContain("Cache")
-        .doesNotContain("isSame");
-  }
-
-  private static final String JUGS =
-      """
-      package coop.kiln.store;
-      import jakarta.persistence.*;
-      @Entity
-      public class JugRow {
-        @Id @GeneratedValue Long id;
-        public String code;
-        public String noteText;
-        public String remark;
-        public long soak;
-        public String old;
-        public int w;
-        public String maker;
-        public String place;
-        public String year;
-        public JugRow() {}
-        public Long getId() { return id; }
-        public String getCode() { return code; }
-        public String getRemark() { return remark; }
-        public long getSoak() { return soak; }
-        public int getW() { return w; }
-        public String getMaker() { return maker; }
-        public String getPlace() { return place; }
-        public String getYear() { return year; }
-      }
-      package coop.kiln.api;
-      public record JugView(
-          Long jugId, String code, String note, java.time.Duration soak, String kind, int width, int w2,
-          String maker, String place, String year) {
-        public static JugView of(coop.kiln.store.JugRow row) {
-          return new JugView(
-              row.getId(), row.getCode(), row.getRemark(), java.time.Duration.ofSeconds(row.getSoak()), "JUG",
-              row.getW(), row.getW(), row.getMaker(), row.getPlace(), row.getYear());
-        }
-      }
-      """;
-
-  @Test
-  void whatMappersDoComesBeforeGuesses() {
-    Project project = new Project(folder).instead("", JUGS);
-    Draft draft = project.draftObserving();
-    assertThat(draft.text())
-        .contains(
-            "# observed: the same field, as a mapper copies it:\n",
-            "JugRow.id = JugView.jugId (",
-            "- { store: id, api: jugId }",
-            "accept: { leaked-key: '?' }",
-            "JugRow.remark = JugView.note (",
-            "JugRow.w = JugView.width (",
-            "- { store: remark, api: note }",
-            "- { store: w, api: [width, w2] }",
-            "# observed: units of numbers, as a mapper converts them:\n",
-            "JugRow.soak (",
-            "- { store: soak, unit: seconds }",
-            "# observed: always the same value in a mapper: JugView.kind in JugView.of",
-            "- { api: kind, given: { JugView: { value: JUG } } }",
-            "# observed: fields that a mapper leaves out: JugRow.noteText in JugView.of,",
-            "JugView: { fields: [noteText, old], because: '?' }");
-    assertThat(draft.observed()).isGreaterThanOrEqualTo(6);
-    assertThat(project.with(draft).run(OpenProject::observe))
-        .singleElement()
-        .satisfies(mapper -> assertThat(mapper.findings()).isEmpty());
-    assertThat(
-            new Project(folder.resolve("info"))
-                .instead("", JUGS.replace("JugView", "JugInfo"))
-                .draft(
-                    new LayerPackage(Role.PERSISTENCE, "coop.kiln.store"),
-                    new LayerPackage(Role.TRANSFER, "coop.kiln.api"))
-                .text())
-        .contains("used in one direction, as methods map it in that one only: JugInfo")
-        .contains("api: { JugInfo: out }")
-        .doesNotContain("observed:");
   }
 
   @Test
