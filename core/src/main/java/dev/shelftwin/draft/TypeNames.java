@@ -50,25 +50,12 @@ final class TypeNames {
   /** What teams add to the names of types of one layer. */
   private static final Set<String> USUAL_AFFIXES =
       Set.of(
-          "bean",
-          "body",
-          "dto",
-          "dtos",
-          "entity",
-          "impl",
-          "jpa",
-          "json",
-          "message",
-          "model",
-          "po",
-          "record",
-          "resource",
-          "rest",
-          "row",
-          "table",
-          "vo",
-          "wire",
-          "xml");
+          "bean", "dto", "dtos", "entity", "impl", "jpa", "json", "model", "po", "record", "row",
+          "table", "vo", "xml");
+
+  /** The same for what is sent; a row of that name is such a thing. */
+  private static final Set<String> AFFIXES_OF_SENT =
+      Set.of("body", "message", "resource", "rest", "wire");
 
   /** Words that only join others. */
   private static final Set<String> JOINING = Set.of("by", "for", "from", "in", "of", "the", "with");
@@ -159,7 +146,7 @@ final class TypeNames {
   NameWords bare(Shape type) {
     List<String> words = words(type);
     String last = words.get(words.size() - 1);
-    boolean suffix = USUAL_AFFIXES.contains(last) || affixes(type).suffixes().contains(last);
+    boolean suffix = isUsual(last) || affixes(type).suffixes().contains(last);
     if (words.size() > 1 && suffix && !REQUEST_WORDS.contains(last)) {
       words = words.subList(0, words.size() - 1);
     }
@@ -169,6 +156,11 @@ final class TypeNames {
       words = words.subList(1, words.size());
     }
     return new NameWords(words);
+  }
+
+  private boolean isUsual(String affix) {
+    return USUAL_AFFIXES.contains(affix)
+        || (role != Role.PERSISTENCE && AFFIXES_OF_SENT.contains(affix));
   }
 
   /** The names that the concept of a type may have, the longest first. */
@@ -195,7 +187,7 @@ final class TypeNames {
     String first = words.get(0);
     String last = words.get(words.size() - 1);
     List<List<String>> shorter = new ArrayList<>();
-    if (affixes.suffixes().contains(last) || USUAL_AFFIXES.contains(last) || isDirection(last)) {
+    if (affixes.suffixes().contains(last) || isUsual(last) || isDirection(last)) {
       shorter.add(words.subList(0, words.size() - 1));
     }
     if (affixes.prefixes().contains(first)

@@ -249,4 +249,24 @@ class DraftedMappersTest {
         .contains("api: { KilnInfo: out }")
         .contains("KilnRow -> KilnInfo: coop.kiln.bind.KilnBinder.getKilnInfo\n");
   }
+
+  @Test
+  void aWordThatTellsWhatIsSentIsPartOfTheNameOfARow() {
+    String types =
+        """
+        package coop.kiln.store;
+        @jakarta.persistence.Entity
+        public class SpareResource {
+          @jakarta.persistence.Id public Long id;
+          public String shelf;
+          public int stock;
+        }
+        package coop.kiln.api;
+        public record ResourceDto(Long id, String place, int left) {
+          public static ResourceDto of(coop.kiln.store.SpareResource row) { return null; }
+        }
+        """;
+    assertThat(new Project(folder).instead("", types).draft(LAYERS).text())
+        .contains("store: SpareResource\n", "api: { ResourceDto: out }");
+  }
 }
