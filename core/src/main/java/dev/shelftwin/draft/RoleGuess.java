@@ -65,6 +65,9 @@ final class RoleGuess {
           "wire",
           "xml");
 
+  /** Those of them that also tell what another package offers, as {@code persistence.api}. */
+  private static final Set<String> OFFERED = Set.of("api", "client", "contract");
+
   /** Words that layers of every role use, so that they count only where no other word does. */
   private static final Set<String> DOMAIN = Set.of("business", "core", "domain", "model", "models");
 
@@ -160,7 +163,9 @@ final class RoleGuess {
       return byType;
     }
     for (int index = segments.size() - 1; index >= 0; index--) {
-      if (TRANSFER.contains(segments.get(index))) {
+      boolean offered = OFFERED.contains(segments.get(index));
+      if (TRANSFER.contains(segments.get(index))
+          && !(offered && index > 0 && stores.test(segments.get(index - 1)))) {
         return Role.TRANSFER;
       }
       if (stores.test(segments.get(index)) && entityPackages.isEmpty()) {

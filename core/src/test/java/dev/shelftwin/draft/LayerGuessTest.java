@@ -106,6 +106,12 @@ class LayerGuessTest {
             rows("coop.kiln.db", "", "Tmug") + types("coop.kiln.dto", "", "", "TMug"),
             List.of("Tmug: TMug both")),
         of(
+            "what the persistence offers to other code is not sent",
+            rows("coop.kiln.persistence.jpa", "Jpa", TEN)
+                + types("coop.kiln.persistence.api.rules", "", "", "Kiln", "Mug", "Vase")
+                + types("coop.kiln.lib.to", "", "TO", TEN),
+            Stream.of(TEN).map(name -> "%1$s: %1$sTO both".formatted(name)).toList()),
+        of(
             "a version in the name of a package",
             rows("coop.kiln.db", "", "Kiln", "Mug") + types("coop.kiln.api_v3", "", "", TEN),
             List.of("Kiln: Kiln both", "Mug: Mug both")),
