@@ -75,6 +75,7 @@ final class PersistenceFacts {
     Set<FieldTrait> traits = EnumSet.noneOf(FieldTrait.class);
     add(traits, FieldTrait.GENERATED, has("GeneratedValue"));
     add(traits, FieldTrait.WRITTEN_ONCE, isWrittenOnce());
+    add(traits, FieldTrait.OTHER_ROW, has("ManyToOne") || has("OneToOne"));
     add(traits, FieldTrait.STORED_AS_ROWS, ROWS.stream().anyMatch(this::has));
     add(traits, FieldTrait.CHILD_ROWS, has("OneToMany"));
     add(traits, FieldTrait.ORDER_COLUMN, has("OrderColumn"));

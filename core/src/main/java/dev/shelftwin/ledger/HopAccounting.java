@@ -9,6 +9,7 @@ import dev.shelftwin.shape.Access;
 import dev.shelftwin.shape.Container;
 import dev.shelftwin.shape.Creator;
 import dev.shelftwin.shape.Field;
+import dev.shelftwin.shape.FieldTrait;
 import dev.shelftwin.shape.Parameter;
 import dev.shelftwin.shape.Presence;
 import dev.shelftwin.shape.Role;
@@ -250,9 +251,13 @@ final class HopAccounting {
             .filter(
                 head ->
                     Container.of(head.type()).isPresent()
-                        || (hop.from().role() == Role.PERSISTENCE
-                            && pairing.paths().isEntity(head.type())))
+                        || (hop.from().role() == Role.PERSISTENCE && isOtherRow(head)))
             .isPresent();
+  }
+
+  /** Whether a field refers to a row, whatever type its getter returns. */
+  private boolean isOtherRow(Field head) {
+    return head.has(FieldTrait.OTHER_ROW) || pairing.paths().isEntity(head.type());
   }
 
   private Accounted fromRow(String path, Field target, TypeRef slot, Optional<Row> row) {

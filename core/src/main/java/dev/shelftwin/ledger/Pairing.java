@@ -77,6 +77,7 @@ public final class Pairing {
         .filter(row -> row.named(other.use()).isPresent())
         .flatMap(row -> row.nameIn(shape.use(), concept).stream())
         .filter(name -> name.startsWith(field + "."))
+        .filter(name -> field(shape, name).isPresent()) // else another type of the layer has it
         .map(FieldPaths::rest)
         .distinct()
         .toList();

@@ -1,5 +1,6 @@
 package dev.shelftwin.draft;
 
+import static dev.shelftwin.testkit.Trials.assertHeld;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import dev.shelftwin.plan.PlanReader;
@@ -230,5 +231,101 @@ class CopiedFlowsTest {
                 "java.util.stream.*",
                 "java.time.Duration");
     return project.draftCompiled().text();
+  }
+
+  @Test
+  void aPathIntoOneTypeSaysNothingOfAnother() throws IOException {
+    String types =
+        """
+        package coop.ashfold.repairs.store;
+        @jakarta.persistence.Entity
+        public class ShelfRow {
+          @jakarta.persistence.Id private String id;
+          private String name;
+          public String getId() { return id; }
+          public void setId(String id) { this.id = id; }
+          public String getName() { return name; }
+          public void setName(String name) { this.name = name; }
+        }
+        package coop.ashfold.repairs.api;
+        public class NamePatch {
+          private String value;
+          private boolean removed;
+          public String getValue() { return value; }
+          public void setValue(String value) { this.value = value; }
+          public boolean isRemoved() { return removed; }
+          public void setRemoved(boolean removed) { this.removed = removed; }
+        }
+        package coop.ashfold.repairs.api;
+        public class ShelfPatch {
+          private String id;
+          private NamePatch name;
+          public String getId() { return id; }
+          public void setId(String id) { this.id = id; }
+          public NamePatch getName() { return name; }
+          public void setName(NamePatch name) { this.name = name; }
+        }
+        package coop.ashfold.repairs.api;
+        public record ShelfView(String id, String name) {
+          public static void update(ShelfPatch patch, coop.ashfold.repairs.store.ShelfRow row) {
+            row.setName(patch.getName().getValue());
+          }
+        }
+        """;
+    String text = new Project(folder).instead("", types).draftCompiled().text();
+    assertThat(text)
+        .contains("- { store: name, ShelfPatch: name.value }")
+        .doesNotContain("ShelfView: { fields:");
+    assertThat(new Project(folder).instead(text.replace("'?'", "not yet"), types).check())
+        .isEmpty();
+  }
+
+  @Test
+  void aRowThatOnlyItsKeyIsReadOfIsAReferenceAlsoBehindAnInterface() throws IOException {
+    String types =
+        """
+        package coop.ashfold.repairs;
+        public interface Shop {
+          String getKey();
+          String getTown();
+        }
+        package coop.ashfold.repairs.store;
+        @jakarta.persistence.Entity
+        public class ShopRow implements coop.ashfold.repairs.Shop {
+          @jakarta.persistence.Id private String id;
+          private String town;
+          public String getKey() { return id; }
+          public void setKey(String key) { this.id = key; }
+          public String getTown() { return town; }
+          public void setTown(String town) { this.town = town; }
+        }
+        package coop.ashfold.repairs.store;
+        @jakarta.persistence.Entity
+        public class ShelfRow {
+          @jakarta.persistence.Id private String id;
+          private String name;
+          @jakarta.persistence.ManyToOne private ShopRow shop;
+          public String getId() { return id; }
+          public void setId(String id) { this.id = id; }
+          public String getName() { return name; }
+          public void setName(String name) { this.name = name; }
+          public coop.ashfold.repairs.Shop getShop() { return shop; }
+          public void setShop(coop.ashfold.repairs.Shop shop) { this.shop = (ShopRow) shop; }
+        }
+        package coop.ashfold.repairs.api;
+        public record ShopView(String key, String town) {}
+        package coop.ashfold.repairs.api;
+        public record ShelfView(String id, String name, String shop) {
+          public static ShelfView of(coop.ashfold.repairs.store.ShelfRow row) {
+            String shop = row.getShop() == null ? null : row.getShop().getKey();
+            return new ShelfView(row.getId(), row.getName(), shop);
+          }
+        }
+        """;
+    String text = new Project(folder).instead("", types).draftCompiled().text();
+    assertThat(text).contains("- { store: shop.key, api: shop }").doesNotContain("omits");
+    Project project = new Project(folder).instead(text, types);
+    assertThat(project.check()).isEmpty();
+    assertHeld(project.trial()).isNotEmpty();
   }
 }

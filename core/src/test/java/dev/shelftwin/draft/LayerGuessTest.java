@@ -400,7 +400,7 @@ class LayerGuessTest {
         .doesNotContain("mugsCreated");
   }
 
-  /** A getter that returns what another row implements, so that the row is not found by a key. */
+  /** A getter that returns what an embedded object implements. */
   @Test
   void whatAViewLeavesOutOfAnotherObjectCanBeReadBack() {
     Project project =
@@ -414,14 +414,14 @@ class LayerGuessTest {
                   @jakarta.persistence.Id public Long id;
                   public int mugSize;
                   public String maker;
-                  @jakarta.persistence.ManyToOne private Shop shop;
+                  @jakarta.persistence.Embedded private Shop shop;
                   public Place getShop() { return shop; }
                   public void setShop(Place shop) { this.shop = (Shop) shop; }
                 }
                 package coop.kiln.db;
-                @jakarta.persistence.Entity
+                @jakarta.persistence.Embeddable
                 public class Shop implements Place {
-                  @jakarta.persistence.Id private Long id;
+                  private Long id;
                   private String town;
                   public Long getId() { return id; }
                   public void setId(Long id) { this.id = id; }
