@@ -20,6 +20,7 @@ import dev.shelftwin.trial.Refusal;
 import dev.shelftwin.trial.RouteResult;
 import dev.shelftwin.trial.RowLoads;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 
@@ -131,7 +132,8 @@ sealed interface WorkerMessage {
       int runs,
       List<FlowData> flows,
       List<FindingData> findings,
-      @Nullable ComparisonData comparison) {
+      @Nullable ComparisonData comparison,
+      Map<String, String> held) {
 
     static MapperData of(ObservedMapper mapper) {
       return new MapperData(
@@ -141,7 +143,8 @@ sealed interface WorkerMessage {
           mapper.runs(),
           mapper.flows().stream().map(FlowData::of).toList(),
           mapper.findings().stream().map(FindingData::of).toList(),
-          mapper.comparison().map(ComparisonData::of).orElse(null));
+          mapper.comparison().map(ComparisonData::of).orElse(null),
+          mapper.held());
     }
 
     ObservedMapper toResult() {
@@ -152,7 +155,8 @@ sealed interface WorkerMessage {
           runs,
           flows.stream().map(FlowData::toFlow).toList(),
           findings.stream().map(FindingData::toFinding).toList(),
-          Optional.ofNullable(comparison).map(ComparisonData::toComparison));
+          Optional.ofNullable(comparison).map(ComparisonData::toComparison),
+          held);
     }
   }
 

@@ -208,7 +208,9 @@ public final class ExistingMapperObserver {
             : flows.stream().map(flow -> account(flow.flow(), expected)).toList(),
         comparison
             .at(constants, shapes.find(owner.getName().replace('$', '.')), call)
-            .findings(seen, flows, expected));
+            .findings(seen, flows, expected),
+        Optional.empty(),
+        HeldTypes.of(ledger, task.hop()));
   }
 
   /** The runs of a mapper with the first types behind abstract ones of which it accepts objects. */

@@ -3,6 +3,7 @@ package dev.shelftwin.observe;
 import dev.shelftwin.finding.Finding;
 import dev.shelftwin.finding.HopId;
 import java.util.List;
+import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 
@@ -16,6 +17,8 @@ import java.util.Optional;
  * @param flows what it does with every field of its source and target
  * @param findings what differs from the plan, or is a mistake in any plan
  * @param comparison with the generated mapper; empty if it was not asked for
+ * @param held the types of concepts that fields of the source and the target hold, by the paths of
+ *     these fields as messages show them
  */
 public record ObservedMapper(
     String concept,
@@ -24,7 +27,8 @@ public record ObservedMapper(
     int runs,
     List<Flow> flows,
     List<Finding> findings,
-    Optional<Comparison> comparison) {
+    Optional<Comparison> comparison,
+    Map<String, String> held) {
 
   public ObservedMapper {
     Objects.requireNonNull(concept, "concept");
@@ -33,9 +37,10 @@ public record ObservedMapper(
     flows = List.copyOf(flows);
     findings = List.copyOf(findings);
     Objects.requireNonNull(comparison, "comparison");
+    held = Map.copyOf(held);
   }
 
-  /** A result without a comparison. */
+  /** A result without a comparison, whose source and target hold no type of a concept. */
   public ObservedMapper(
       String concept,
       String hop,
@@ -43,7 +48,7 @@ public record ObservedMapper(
       int runs,
       List<Flow> flows,
       List<Finding> findings) {
-    this(concept, hop, method, runs, flows, findings, Optional.empty());
+    this(concept, hop, method, runs, flows, findings, Optional.empty(), Map.of());
   }
 
   /** Whether it maps a hop of a concept. */
@@ -53,6 +58,7 @@ public record ObservedMapper(
 
   /** The same with a comparison. */
   public ObservedMapper with(Comparison compared) {
-    return new ObservedMapper(concept, hop, method, runs, flows, findings, Optional.of(compared));
+    return new ObservedMapper(
+        concept, hop, method, runs, flows, findings, Optional.of(compared), held);
   }
 }

@@ -1,6 +1,5 @@
 package dev.shelftwin.report;
 
-import dev.shelftwin.finding.Finding;
 import dev.shelftwin.finding.Severity;
 import dev.shelftwin.ledger.Account;
 import dev.shelftwin.observe.Comparison;
@@ -19,7 +18,9 @@ public final class MapperText {
 
   private MapperText() {}
 
-  /** Each mapper with a count of its flows, then everything that was found; empty without any. */
+  /**
+   * Each mapper with a count of its flows, then everything that was found, once; empty without any.
+   */
   public static String of(List<ObservedMapper> mappers, Style style) {
     if (mappers.isEmpty()) {
       return "";
@@ -37,11 +38,10 @@ public final class MapperText {
           .append('\n');
       mapper.comparison().ifPresent(comparison -> text.append(of(comparison, style)));
     }
-    List<Finding> findings =
-        mappers.stream().flatMap(mapper -> mapper.findings().stream()).toList();
     text.append('\n');
-    if (!findings.isEmpty()) {
-      text.append(FindingText.of(findings, style));
+    if (mappers.stream().anyMatch(mapper -> !mapper.findings().isEmpty())) {
+      FindingsOnce once = new FindingsOnce(mappers);
+      text.append(FindingText.of(once.shown(), once.aside(), style));
     }
     return text.toString();
   }
