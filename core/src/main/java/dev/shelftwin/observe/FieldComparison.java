@@ -14,6 +14,7 @@ import java.util.Set;
 final class FieldComparison {
 
   private final MapperFindings findings;
+  private final Lookups lookups;
   private final Observations seen;
   private final List<ObservedFlow> flows;
 
@@ -24,6 +25,7 @@ final class FieldComparison {
     this.findings = findings;
     this.seen = seen;
     this.flows = List.copyOf(flows);
+    this.lookups = new Lookups(flows, findings);
   }
 
   void compare(ExpectedFlow wanted) {
@@ -134,7 +136,12 @@ final class FieldComparison {
             .filter(path -> !paths.contains(path))
             .distinct()
             .toList();
-    if (!missing.isEmpty() && missing.size() == paths.size() && !others.isEmpty()) {
+    boolean found = lookups.areFrom(into);
+    if (found && lookups.report(wanted, into)) {
+      return;
+    }
+    boolean instead = !missing.isEmpty() && missing.size() == paths.size() && !others.isEmpty();
+    if (instead && !found) {
       findings.add(
           RuleId.MAPPER_CROSSES,
           wanted.target(),
@@ -156,7 +163,7 @@ final class FieldComparison {
     }
     for (ObservedFlow flow : into) {
       if (flow.flow().sources().stream().anyMatch(paths::contains)) {
-        details(flow, mapping, paths);
+        details(flow, wanted, paths);
       }
     }
   }
@@ -179,17 +186,18 @@ final class FieldComparison {
   }
 
   /** The path of the object or container around a field or an element; empty for the source. */
-  private static String outer(String path) {
+  static String outer(String path) {
     String outer = path.replaceFirst("(\\.[^.\\[{]+|\\[]|\\{[^}]*})$", "");
     return outer.equals(path) ? "" : outer;
   }
 
-  private void details(ObservedFlow observed, Optional<FieldMapping> mapping, Set<String> paths) {
+  private void details(ObservedFlow observed, ExpectedFlow wanted, Set<String> paths) {
     Flow flow = observed.flow();
     String path = flow.target().orElseThrow();
-    if (flow.isByCollaboratorOfObject()) {
+    if (flow.isByCollaboratorOfObject() || Lookups.isOfRow(flow, wanted)) {
       return;
     }
+    Optional<FieldMapping> mapping = Optional.of(wanted.mapping());
     if (observed.someElements()) {
       findings.add(
           RuleId.MAPPER_DROPS,

@@ -8,6 +8,7 @@ import dev.shelftwin.shape.Presence;
 import dev.shelftwin.shape.Shape;
 import dev.shelftwin.shape.Shapes;
 import dev.shelftwin.shape.TypeRef;
+import dev.shelftwin.shape.Visibility;
 import dev.shelftwin.trial.UserObjects;
 import java.util.ArrayList;
 import java.util.HashSet;
@@ -148,6 +149,9 @@ final class SlotTree {
     Optional<Shape> row = path.isEmpty() ? Optional.empty() : standIn(shape.get(), level);
     List<Field> fields =
         shape.get().storedFields().flatMap(field -> stored(field, row).stream()).toList();
+    if (path.endsWith(")") && fields.stream().noneMatch(field -> canBeGiven(field, shape.get()))) {
+      return new Slot.Opaque(index, path, type); // something that looks up or makes other objects
+    }
     if (!path.isEmpty()
         && isValueObject(shape.get(), fields)
         && objects.ofConcept(shape.get()).isEmpty()) {
@@ -157,21 +161,28 @@ final class SlotTree {
       return new Slot.Opaque(index, path, type);
     }
     Shape made = row.orElse(shape.get());
-    List<Slot.Member> members = new ArrayList<>();
-    for (Field field : fields) {
-      String inner = path.isEmpty() ? field.name() : path + "." + field.name();
-      boolean always = field.presence() == Presence.REQUIRED || required.test(field);
-      members.add(
-          new Slot.Member(
-              field,
-              slot(
-                  inner,
-                  field.type(),
-                  field.limits(),
-                  !always,
-                  level.below(type, objects.holder(made.type(), field)))));
-    }
+    List<Slot.Member> members =
+        fields.stream()
+            .map(one -> member(one, path, level.below(type, objects.holder(made.type(), one))))
+            .toList();
     return new Slot.Node(index, path, made.type(), mayBeMissing, made, members);
+  }
+
+  private Slot.Member member(Field field, String path, Level level) {
+    String inner = path.isEmpty() ? field.name() : path + "." + field.name();
+    boolean always = field.presence() == Presence.REQUIRED || required.test(field);
+    return new Slot.Member(field, slot(inner, field.type(), field.limits(), !always, level));
+  }
+
+  /** Whether other code gives a field its value; rows may have hidden fields. */
+  private static boolean canBeGiven(Field field, Shape shape) {
+    boolean written =
+        field.writer().filter(writer -> writer.visibility() == Visibility.PUBLIC).isPresent();
+    return shape.hasColumns()
+        || written
+        || shape.creators().stream()
+            .flatMap(creator -> creator.parameters().stream())
+            .anyMatch(parameter -> parameter.name().equals(field.name()));
   }
 
   private Optional<Shape> standIn(Shape type, Level level) {

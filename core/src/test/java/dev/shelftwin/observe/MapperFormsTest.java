@@ -69,6 +69,13 @@ class MapperFormsTest {
         public String label(coop.kiln.store.GlazeRow row) { return row.getLabel(); }
       }
       package coop.kiln.map;
+      public class GlazeDao {
+        private Names session;
+        public String[] getOrder() { return new String[] {"code"}; }
+        public coop.kiln.store.GlazeRow get(String code) { return session.find(code); }
+        public boolean isKnown(String code) { return session.of(code) != null; }
+      }
+      package coop.kiln.map;
       import coop.kiln.api.GlazeView;
       import coop.kiln.store.GlazeRow;
       public class Glazes {
@@ -104,6 +111,10 @@ class MapperFormsTest {
         }
         GlazeView overloaded(GlazeRow row) { return plain(row); }
         GlazeView overloaded(GlazeRow row, String language) { return plain(row); }
+        static GlazeView known(GlazeRow row, GlazeDao dao) {
+          dao.isKnown(row.getCode());
+          return GlazeView.from(row);
+        }
         GlazeView endless(GlazeRow row) { throw new IllegalStateException("no session"); }
         String other(GlazeRow row) { return row.getCode(); }
         static class Nested {
@@ -182,6 +193,7 @@ class MapperFormsTest {
         of("coop.kiln.map.GlazeViews.checked(coop.kiln.store.GlazeRow)", "", ""),
         of("coop.kiln.map.Glazes.overloaded(coop.kiln.store.GlazeRow)", "", ""),
         of("coop.kiln.map.Glazes.all", "", ""),
+        of("coop.kiln.map.Glazes.known", "", ""),
         of("coop.kiln.map.Marked.view", "", ""),
         of(
             "coop.kiln.map.Marked.marked",
