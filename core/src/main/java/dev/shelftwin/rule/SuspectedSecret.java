@@ -26,6 +26,10 @@ final class SuspectedSecret implements Rule.Check<MappingOnHop> {
           "\\b(password|passwd|passphrase|pwd|pin( (hash|code|number))?$|secret|credentials?|cvv|cvc|otp"
               + "|(access|refresh|auth|session|bearer|reset|api) (token|key)|private key)\\b");
 
+  /** Last words of names of what is said about secrets. */
+  private static final Pattern ABOUT_SECRETS =
+      Pattern.compile("\\b(algorithm|format|policy|policies|rule|rules|strength)$");
+
   private static final Pattern SHORT_NUMBER = Pattern.compile("\\b(pin|cvv|cvc|otp)$");
 
   @Override
@@ -41,6 +45,7 @@ final class SuspectedSecret implements Rule.Check<MappingOnHop> {
   static boolean isSuspect(ConceptLedger concept, ResolvedShape shape, Field field) {
     String words = WORD_BREAK.matcher(field.name()).replaceAll(" ").toLowerCase(Locale.ROOT);
     return SECRET_WORDS.matcher(words).find()
+        && !ABOUT_SECRETS.matcher(words).find()
         && mayHoldOne(field.type().present(), words)
         && !concept.roles(shape, field).contains(FieldRole.SECRET);
   }

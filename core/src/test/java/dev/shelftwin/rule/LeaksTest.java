@@ -166,6 +166,9 @@ class LeaksTest {
             "a number about a secret",
             project -> secret(project, "passwordAttempts", "passwordAttempts, ", "")),
         of(
+            "what is said about secrets",
+            project -> secret(project, "char", "passwordPolicy", "passwordPolicy, ", "")),
+        of(
             "what looks like a secret and is none",
             project ->
                 secret(project, "glazePin", "glazePin, ", "")
@@ -186,13 +189,18 @@ class LeaksTest {
   }
 
   private static Project secret(Project project, String name, String view, String silent) {
+    return secret(project, "int", name, view, silent);
+  }
+
+  private static Project secret(
+      Project project, String type, String name, String view, String silent) {
     return apart(project)
         .with(
             "Optional<String> note) {}",
-            "Optional<String> note,\n    int " + name + ") {" + silent + "}")
-        .with("String note;", "String note;\n  int " + name + ";")
-        .with("public record GlazeView(", "public record GlazeView(\n    int " + view)
-        .with("    String note) {}\n", "    String note,\n    int " + name + ") {}\n");
+            "Optional<String> note,\n    " + type + " " + name + ") {" + silent + "}")
+        .with("String note;", "String note;\n  " + type + " " + name + ";")
+        .with("public record GlazeView(", "public record GlazeView(\n    " + type + " " + view)
+        .with("    String note) {}\n", "    String note,\n    " + type + " " + name + ") {}\n");
   }
 
   /** Lets the request end otherwise than the view. */
