@@ -72,6 +72,14 @@ final class DraftCommand implements Callable<Integer> {
     console.out().print(summary(draft, file, there));
     if (observe) {
       console.out().print(observed(observation, file));
+    } else if (draft.mappers() > 0) {
+      console
+          .out()
+          .printf(
+              "  %s already; '%s trial --mappers-only %s' says what they do%n",
+              draft.mappers() == 1 ? "1 method maps" : draft.mappers() + " methods map",
+              Console.command(),
+              file);
     }
     console.out().println("  next: " + Console.command() + " check " + file);
     return 0;

@@ -351,6 +351,10 @@ class CommandLineIT {
       "--transfer",
       "coop.kiln.api"
     };
+    String[] unobserved = Arrays.copyOf(draft, draft.length);
+    unobserved[1] = folder.resolve("unobserved.yaml").toString();
+    assertThat(run(unobserved).out())
+        .contains("2 methods map already; '", " trial --mappers-only ");
     Result result = run(draft);
     assertThat(result.code()).as(result.err()).isZero();
     assertThat(result.out())

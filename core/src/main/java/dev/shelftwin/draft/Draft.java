@@ -11,6 +11,7 @@ import java.util.Objects;
  * @param rows the number of added rows
  * @param guesses the number of guesses, which comments list by kind
  * @param observed the number of facts that existing mappers were observed to show
+ * @param mappers the number of methods that map the types of the added concepts already
  * @param questions the number of reasons that only a person can give
  * @param unpaired types that look like data but belong to no concept
  */
@@ -20,6 +21,7 @@ public record Draft(
     int rows,
     int guesses,
     int observed,
+    int mappers,
     int questions,
     List<String> unpaired) {
 

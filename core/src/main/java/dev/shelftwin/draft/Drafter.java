@@ -328,6 +328,10 @@ public final class Drafter {
         all().mapToInt(concept -> concept.rows().size()).sum(),
         comments.guesses(),
         comments.observed(),
+        concepts.stream()
+            .flatMap(concept -> concept.begun().existing().stream())
+            .mapToInt(mapper -> mapper.methods().size())
+            .sum(),
         (int) text.lines().filter(line -> line.contains("'" + DraftConcept.QUESTION + "'")).count(),
         unpaired);
   }

@@ -53,6 +53,9 @@ final class MappingMethods {
           "repository",
           "service");
 
+  /** The first words of the names of methods that do more than map, whatever they return. */
+  private static final Set<String> OTHER_ACTS = Set.of("delete", "remove");
+
   private static final Set<String> ACCESSORS = Set.of("add", "get", "is", "remove", "set", "with");
 
   private final List<MethodSignature> all = new ArrayList<>();
@@ -109,6 +112,7 @@ final class MappingMethods {
     NameWords owner = NameWords.of(method.owner().simpleName()).withoutLast("impl");
     return !method.isAbstract()
         && !owner.last().anyOf(OTHER_WORK)
+        && !OTHER_ACTS.contains(NameWords.of(method.name()).all().get(0))
         && parameters <= MOST_PARAMETERS
         && (!method.parameters().isEmpty() || !method.isStatic())
         && (!method.returns().isPrimitive() || !method.parameters().isEmpty());

@@ -146,6 +146,11 @@ final class Instances {
         && DistinctValues.knows(TypeRefs.of(type));
   }
 
+  /** What a mapper is given to look up or to make other objects. */
+  @Nullable Object collaborator(Class<?> type, Stubs stubs) throws InvocationTargetException {
+    return collaborator(type, stubs, 0);
+  }
+
   private @Nullable Object collaborator(Class<?> type, Stubs stubs, int depth)
       throws InvocationTargetException {
     Optional<Object> own = doubles.object(type);

@@ -221,6 +221,14 @@ record MapperCall(
     return others;
   }
 
+  /** The classes of the further parameters. */
+  List<Class<?>> otherTypes() {
+    return IntStream.range(0, arguments.size())
+        .filter(index -> arguments.get(index) == Argument.OTHER)
+        .<Class<?>>mapToObj(index -> executable.getParameterTypes()[index])
+        .toList();
+  }
+
   /**
    * Calls it.
    *

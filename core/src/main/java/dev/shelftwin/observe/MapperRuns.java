@@ -115,13 +115,19 @@ final class MapperRuns {
       return failed(new RejectedSource(roots.roots().get(0)));
     }
     @Nullable Object filled = call.updates() ? arguments.get(1) : null;
-    List<@Nullable Object> others = arguments.subList(call.updates() ? 2 : 1, arguments.size());
-    List<Tree> sourcesBefore = new ArrayList<>();
-    sourcesBefore.add(reader.read(source));
-    others.forEach(other -> sourcesBefore.add(reader.read(other)));
+    int first = call.updates() ? 2 : 1;
+    List<@Nullable Object> others = arguments.subList(first, arguments.size());
     Tree before = reader.read(filled);
     Sharing sharing = new Sharing(source);
     try {
+      for (int index = 0; index < others.size(); index++) {
+        if (roots.roots().get(first + index) instanceof Slot.Opaque) {
+          others.set(index, instances.collaborator(call.otherTypes().get(index), stubs));
+        }
+      }
+      List<Tree> sourcesBefore = new ArrayList<>();
+      sourcesBefore.add(reader.read(source));
+      others.forEach(other -> sourcesBefore.add(reader.read(other)));
       @Nullable Object mapper =
           call.receiver() == MapperCall.Receiver.MAPPER ? instances.create(owner, stubs) : null;
       @Nullable Object result = single(call.call(mapper, source, filled, others));
@@ -130,7 +136,7 @@ final class MapperRuns {
       List<String> changed = new ArrayList<>(stubs.changes());
       addChanges(sourcesBefore.get(0), source, "", changed);
       for (int index = 0; index < others.size(); index++) {
-        String path = roots.roots().get(index + arguments.size() - others.size()).path();
+        String path = roots.roots().get(first + index).path();
         addChanges(sourcesBefore.get(index + 1), others.get(index), path + ".", changed);
       }
       return new Run(

@@ -31,6 +31,8 @@ class DraftedMappersTest {
                   public static GlazeView view(Glaze glaze) { return null; }
                   public static GlazeView view(Glaze glaze, Locale locale) { return null; }
                   public abstract GlazeView abstractOne(Glaze glaze);
+                  public static GlazeView deleted(Glaze glaze) { return null; }
+                  public static GlazeView delete(Glaze glaze) { return null; }
                   public static boolean isSame(Glaze glaze, GlazeRow row) { return true; }
                   public static final class GlazeService {
                     public GlazeView rename(Glaze glaze) { return null; }
@@ -67,6 +69,8 @@ class DraftedMappersTest {
         .contains("'coop.kiln.map.Glazes.view(coop.kiln.model.Glaze, java.util.Locale)'")
         .doesNotContain("GlazeService")
         .doesNotContain("abstractOne")
+        .contains("Glazes.deleted")
+        .doesNotContain("Glazes.delete\n", "Glazes.delete,", "Glazes.delete]")
         .doesNotContain("Cache")
         .doesNotContain("isSame");
   }
@@ -227,7 +231,9 @@ class DraftedMappersTest {
             return null;
           }
         """;
-    assertThat(new Project(folder).instead("", SHOP.formatted(methods)).draft(LAYERS).text())
+    Draft draft = new Project(folder).instead("", SHOP.formatted(methods)).draft(LAYERS);
+    assertThat(draft.mappers()).isEqualTo(2);
+    assertThat(draft.text())
         .contains("api: KilnInfo\n")
         .contains("KilnInfo -> KilnRow: coop.kiln.api.KilnInfo.get\n");
   }

@@ -157,6 +157,7 @@ class MapperFormsTest {
         private Objects() {}
         public static Labels labels() { return new Labels(null); }
         public static Glazes failing() { throw new IllegalStateException("no container"); }
+        public static GlazeDao dao() { return new GlazeDao(); }
       }
       """;
 
@@ -194,6 +195,10 @@ class MapperFormsTest {
         of("coop.kiln.map.Glazes.overloaded(coop.kiln.store.GlazeRow)", "", ""),
         of("coop.kiln.map.Glazes.all", "", ""),
         of("coop.kiln.map.Glazes.known", "", ""),
+        of(
+            "coop.kiln.map.Glazes.known",
+            "instances: { GlazeDao: coop.kiln.map.Objects.dao }\n",
+            "mapper-fails: fails for every sample: java.lang.NullPointerException"),
         of("coop.kiln.map.Marked.view", "", ""),
         of(
             "coop.kiln.map.Marked.marked",
