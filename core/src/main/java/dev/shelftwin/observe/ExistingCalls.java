@@ -126,15 +126,24 @@ public final class ExistingCalls implements ExistingMappers {
               ? observer.instances(found).create(found.owner(), stubs)
               : null;
       List<@Nullable Object> others = new ArrayList<>();
-      for (SlotTree.Root other : call.others()) {
+      List<SlotTree.Root> further = call.others();
+      for (int index = 0; index < further.size(); index++) {
+        SlotTree.Root other = further.get(index);
         String name = other.path().substring(1, other.path().length() - 1);
-        others.add(callerValues.containsKey(name) ? callerValues.get(name) : sample(other, stubs));
+        others.add(
+            callerValues.containsKey(name)
+                ? callerValues.get(name)
+                : given(other, call.otherTypes().get(index), stubs));
       }
       return MapperRuns.single(call.call(mapper, source, target, others));
     }
 
-    private @Nullable Object sample(SlotTree.Root other, Stubs stubs) {
+    private @Nullable Object given(SlotTree.Root other, Class<?> type, Stubs stubs)
+        throws InvocationTargetException {
       SlotTree.Roots roots = stubClasses.roots(other);
+      if (roots.roots().get(0) instanceof Slot.Opaque) {
+        return observer.instances(found).collaborator(type, stubs);
+      }
       return new SourceBuilder(objects)
           .build(
               roots.roots().get(0),

@@ -295,6 +295,7 @@ class MapperFormsTest {
   @CsvSource({
     "plain, HELD, ''",
     "cast, HELD, ''",
+    "known, HELD, ''",
     "asked, INCOMPLETE, filled by a stub of Names.of (name an object in 'instances')",
     "described, INCOMPLETE, filled by a stub of Names.describe (name an object in 'instances')",
     "crossed, BROKEN, ''"
@@ -311,6 +312,15 @@ class MapperFormsTest {
             reason.isEmpty() ? Optional.empty() : Optional.of(reason + ": GlazeRow.label"),
             RouteResult::reason);
     assertThat(project.run(OpenProject::generate).files()).isEmpty();
+  }
+
+  @Test
+  void aRouteGivesAMapperWhatThePlanNames() {
+    String plan = PLAN.replace("METHOD", "coop.kiln.map.Glazes.known");
+    String named = "instances: { GlazeDao: coop.kiln.map.Objects.dao }\n";
+    RouteResult route = new Project(folder).instead(plan + named, TYPES).trial().routes().get(0);
+    assertThat(route.outcome()).isEqualTo(Outcome.BROKEN);
+    assertThat(String.valueOf(route)).contains("NullPointerException");
   }
 
   private static final String TONES =
