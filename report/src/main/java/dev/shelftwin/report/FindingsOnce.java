@@ -13,6 +13,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
 /**
@@ -21,34 +22,31 @@ import java.util.stream.Stream;
  */
 final class FindingsOnce {
 
-  /** What is the same in the findings of two mappers. */
+  /** What is the same in the findings of two mappers; without a hop, in those of any two. */
   private record Told(Optional<HopId> hop, RuleId rule, String message) {}
 
-  private final Set<Told> told = new HashSet<>();
   private final List<Finding> shown = new ArrayList<>();
-  private final int repeated;
+  private final long repeated;
 
   FindingsOnce(List<ObservedMapper> mappers) {
-    Set<Told> all = new HashSet<>();
-    int count = 0;
-    for (ObservedMapper mapper : mappers) {
-      for (Finding finding : mapper.findings()) {
-        all.add(new Told(Optional.empty(), finding.rule(), finding.message()));
-        count++;
-      }
-    }
+    Set<Told> ofAny =
+        mappers.stream()
+            .flatMap(mapper -> mapper.findings().stream())
+            .map(finding -> new Told(Optional.empty(), finding.rule(), finding.message()))
+            .collect(Collectors.toSet());
+    Set<Told> told = new HashSet<>();
     for (ObservedMapper mapper : mappers) {
       for (Finding finding : mapper.findings()) {
         boolean first = told.add(new Told(finding.hop(), finding.rule(), finding.message()));
         boolean ofPart =
             withinParts(finding.message(), mapper.held())
-                .anyMatch(text -> all.contains(new Told(Optional.empty(), finding.rule(), text)));
+                .anyMatch(text -> ofAny.contains(new Told(Optional.empty(), finding.rule(), text)));
         if (first && !ofPart) {
           shown.add(finding);
         }
       }
     }
-    repeated = count - shown.size();
+    repeated = mappers.stream().mapToLong(mapper -> mapper.findings().size()).sum() - shown.size();
   }
 
   /** In the order of the mappers. */
@@ -68,9 +66,11 @@ final class FindingsOnce {
     Set<String> texts = new LinkedHashSet<>(Set.of(message));
     held.forEach(
         (path, type) -> {
-          Pattern below = Pattern.compile("(?<![\\w.])" + Pattern.quote(path + "."));
-          String part = Matcher.quoteReplacement(type + ".");
-          texts.addAll(texts.stream().map(text -> below.matcher(text).replaceAll(part)).toList());
+          if (message.contains(path + ".")) {
+            Pattern below = Pattern.compile("(?<![\\w.])" + Pattern.quote(path + "."));
+            String part = Matcher.quoteReplacement(type + ".");
+            texts.addAll(texts.stream().map(text -> below.matcher(text).replaceAll(part)).toList());
+          }
         });
     return texts.stream().skip(1);
   }
