@@ -68,6 +68,9 @@ final class RoleGuess {
   /** Those of them that also tell what another package offers, as {@code persistence.api}. */
   private static final Set<String> OFFERED = Set.of("api", "client", "contract");
 
+  /** Words that no project is named after, other than {@code store}. */
+  private static final Set<String> TECHNICAL = Set.of("dao", "jdbc", "jpa", "persistence", "sql");
+
   /** Words that layers of every role use, so that they count only where no other word does. */
   private static final Set<String> DOMAIN = Set.of("business", "core", "domain", "model", "models");
 
@@ -163,9 +166,7 @@ final class RoleGuess {
       return byType;
     }
     for (int index = segments.size() - 1; index >= 0; index--) {
-      boolean offered = OFFERED.contains(segments.get(index));
-      if (TRANSFER.contains(segments.get(index))
-          && !(offered && index > 0 && stores.test(segments.get(index - 1)))) {
+      if (TRANSFER.contains(segments.get(index)) && !isOfferedByRows(segments, index)) {
         return Role.TRANSFER;
       }
       if (stores.test(segments.get(index)) && entityPackages.isEmpty()) {
@@ -179,6 +180,14 @@ final class RoleGuess {
       return byType;
     }
     return segments.stream().anyMatch(DOMAIN::contains) ? Role.DOMAIN : null;
+  }
+
+  /** Whether a word tells what the package of annotated rows offers to other code. */
+  private boolean isOfferedByRows(List<String> segments, int index) {
+    return areRowsAnnotated()
+        && index > 0
+        && OFFERED.contains(segments.get(index))
+        && TECHNICAL.contains(segments.get(index - 1));
   }
 
   private static boolean isStored(String word) {

@@ -112,6 +112,11 @@ class LayerGuessTest {
                 + types("coop.kiln.lib.to", "", "TO", TEN),
             Stream.of(TEN).map(name -> "%1$s: %1$sTO both".formatted(name)).toList()),
         of(
+            "what a shop that is called a store offers is sent",
+            rows("coop.kiln.store.db", "", "Kiln", "Mug")
+                + types("coop.kiln.store.api", "", "", "Kiln", "Mug"),
+            List.of("Kiln: Kiln both", "Mug: Mug both")),
+        of(
             "a version in the name of a package",
             rows("coop.kiln.db", "", "Kiln", "Mug") + types("coop.kiln.api_v3", "", "", TEN),
             List.of("Kiln: Kiln both", "Mug: Mug both")),
