@@ -46,10 +46,10 @@ final class TrialSupervisor {
 
   private static final Duration PATIENCE = Duration.ofSeconds(5);
 
-  /** The other virtual machine's classes as it has them in memory (class-data sharing). */
+  /** The file from which the other virtual machine loads classes faster (class-data sharing). */
   private static final @Nullable String ARCHIVE = System.getProperty("shelf-twin.archive");
 
-  /** Where the other virtual machine writes such an archive when it ends. */
+  /** Where the other virtual machine writes such a file when it ends. */
   private static final @Nullable String NEW_ARCHIVE =
       System.getProperty("shelf-twin.archive.write");
 

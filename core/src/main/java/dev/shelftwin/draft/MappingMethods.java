@@ -39,7 +39,7 @@ final class MappingMethods {
           "service",
           "validator");
 
-  /** The last words of the names of what looks up or makes what a mapper cannot carry. */
+  /** The last words of the names of classes that look up or make objects for a mapper. */
   private static final Set<String> HELPERS =
       Set.of(
           "assembler",
@@ -53,7 +53,7 @@ final class MappingMethods {
           "repository",
           "service");
 
-  /** The first words of the names of methods that do more than map, whatever they return. */
+  /** The first words of the names of methods that change something, whatever they return. */
   private static final Set<String> OTHER_ACTS = Set.of("delete", "remove");
 
   private static final Set<String> ACCESSORS = Set.of("add", "get", "is", "remove", "set", "with");

@@ -30,7 +30,7 @@ final class Expressions {
     return access.guard().map(guard -> guarded(owner, value, guard)).orElse(value);
   }
 
-  /** Reads something within an object; null where anything on the way is. */
+  /** Reads a field of an inner object; the result is null if an object on the way is null. */
   private static CodeBlock readWithin(CodeBlock object, Access access) {
     return access.through().isEmpty()
         ? read(object, access)

@@ -146,7 +146,7 @@ final class Instances {
         && DistinctValues.knows(TypeRefs.of(type));
   }
 
-  /** What a mapper is given to look up or to make other objects. */
+  /** The object for a parameter that is no data, such as a repository; null if there is none. */
   @Nullable Object collaborator(Class<?> type, Stubs stubs) throws InvocationTargetException {
     return collaborator(type, stubs, 0);
   }

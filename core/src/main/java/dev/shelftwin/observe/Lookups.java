@@ -6,7 +6,7 @@ import dev.shelftwin.shape.FieldTrait;
 import java.util.List;
 import java.util.Optional;
 
-/** Objects that a mapper does not make of its source, but has somebody find by a key. */
+/** Objects that a mapper does not create, but gets from a repository or the like by a key. */
 final class Lookups {
 
   private final List<ObservedFlow> flows;
@@ -17,14 +17,14 @@ final class Lookups {
     this.findings = findings;
   }
 
-  /** Whether a row is found by a key, as the plan says; what else it has is not mapped. */
+  /** Whether a flow goes into another field of a row that the plan says is found by its key. */
   static boolean isOfRow(Flow flow, ExpectedFlow wanted) {
     return flow.isByCollaborator()
         && !flow.target().equals(Optional.of(wanted.target()))
         && wanted.mapping().target().filter(field -> field.has(FieldTrait.OTHER_ROW)).isPresent();
   }
 
-  /** Whether values are those of an object that was found: several of its fields have one key. */
+  /** Whether the values are of an object that was found: one key decides several of its fields. */
   boolean areFrom(List<ObservedFlow> into) {
     return !into.isEmpty()
         && into.stream()
@@ -47,8 +47,9 @@ final class Lookups {
   }
 
   /**
-   * Reports that an object is found of which the plan says that it is mapped; whether it is one
-   * within the target.
+   * Reports an object within the target that is found although the plan maps its fields.
+   *
+   * @return false if the found object is the whole target; then nothing is reported
    */
   boolean report(ExpectedFlow wanted, List<ObservedFlow> into) {
     String object = FieldComparison.outer(wanted.target());

@@ -150,7 +150,7 @@ final class SlotTree {
     List<Field> fields =
         shape.get().storedFields().flatMap(field -> stored(field, row).stream()).toList();
     if (path.endsWith(")") && fields.stream().noneMatch(field -> canBeGiven(field, shape.get()))) {
-      return new Slot.Opaque(index, path, type); // something that looks up or makes other objects
+      return new Slot.Opaque(index, path, type); // no data, such as a repository
     }
     if (!path.isEmpty()
         && isValueObject(shape.get(), fields)
@@ -174,7 +174,7 @@ final class SlotTree {
     return new Slot.Member(field, slot(inner, field.type(), field.limits(), !always, level));
   }
 
-  /** Whether other code gives a field its value; rows may have hidden fields. */
+  /** Whether a setter or a constructor can set a field; a provider sets all fields of a row. */
   private static boolean canBeGiven(Field field, Shape shape) {
     boolean written =
         field.writer().filter(writer -> writer.visibility() == Visibility.PUBLIC).isPresent();

@@ -122,7 +122,7 @@ class CopiedFlowsTest {
       }
       """;
 
-  /** Each case: a statement of a mapper, and the pair that the plan has; empty if it has none. */
+  /** Each case: the code of a mapper, and the row that the plan gets; empty if it gets none. */
   static Stream<Arguments> bodies() {
     return Stream.of(
         Arguments.of("dto.setFirst(row.getWhat());", "store: what, api: first"),

@@ -172,7 +172,7 @@ class DraftedMappersTest {
         .contains("NewGlaze -> Glaze: coop.kiln.api.GlazeMapper.to(coop.kiln.api.NewGlaze)");
   }
 
-  /** Rows and transfer types with a letter more or less than their concepts. */
+  /** A row and a transfer type with the same fields; more methods of the latter can be added. */
   private static final String SHOP =
       """
       package coop.kiln.store;

@@ -22,7 +22,7 @@ import java.util.stream.Stream;
  */
 final class FindingsOnce {
 
-  /** What is the same in the findings of two mappers; without a hop, in those of any two. */
+  /** What two findings have in common if they tell the same; the hop is empty if any will do. */
   private record Told(Optional<HopId> hop, RuleId rule, String message) {}
 
   private final List<Finding> shown = new ArrayList<>();
