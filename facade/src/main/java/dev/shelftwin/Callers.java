@@ -13,6 +13,7 @@ import java.util.List;
 import java.util.Set;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 
 /** Finds the calls of constructors and factories in sources, by their names. */
 final class Callers {
@@ -44,11 +45,20 @@ final class Callers {
     return found;
   }
 
+  /** The constructors and factories of a type. */
+  static Stream<Creator> creators(Shape type) {
+    return Stream.concat(type.creators().stream(), factories(type));
+  }
+
+  private static Stream<Creator> factories(Shape type) {
+    return type.statics().stream()
+        .filter(one -> one.returns().erased().equals(type.type().erased()));
+  }
+
   private static String calls(Shape type) {
     String name = Pattern.quote(type.type().simpleName());
     String factories =
-        type.statics().stream()
-            .filter(one -> one.returns().erased().equals(type.type().erased()))
+        factories(type)
             .map(Creator::name)
             .distinct()
             .map(one -> "|\\b" + name + "\\." + Pattern.quote(one) + "\\(")

@@ -14,6 +14,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Collection;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
@@ -102,7 +103,16 @@ final class ChangedCode implements AutoCloseable {
    */
   List<InputError> uncompiled(
       Map<String, String> mappers, Map<String, String> mappersBefore, OwnSources own) {
-    Collection<String> users = own.having(changedTypes()).keySet();
+    Map<String, String> changed = changedTypes();
+    Pattern names =
+        Pattern.compile(
+            changed.values().stream()
+                .map(Pattern::quote)
+                .collect(Collectors.joining("|", "\\b(?:", ")\\b")));
+    Collection<String> users =
+        changed.isEmpty()
+            ? Set.of()
+            : own.having(names, changed.keySet(), Set.of(), Set.of()).keySet();
     List<InputError> errors = errors(paths, mappers, users);
     if (errors.isEmpty()) {
       return List.of();
@@ -115,14 +125,21 @@ final class ChangedCode implements AutoCloseable {
         .toList();
   }
 
-  private Pattern changedTypes() {
-    String types =
-        sources.files().keySet().stream()
-            .map(file -> file.getFileName().toString())
-            .filter(file -> file.endsWith(ENDING))
-            .map(file -> Pattern.quote(file.substring(0, file.length() - ENDING.length())))
-            .collect(Collectors.joining("|"));
-    return Pattern.compile("\\b(?:" + types + ")\\b");
+  /** The simple names of the types whose sources change, by their qualified names. */
+  private Map<String, String> changedTypes() {
+    Map<String, String> types = new HashMap<>();
+    sources
+        .files()
+        .forEach(
+            (file, changed) -> {
+              String name = file.getFileName().toString();
+              if (name.endsWith(ENDING)) {
+                String simple = name.substring(0, name.length() - ENDING.length());
+                String inPackage = changed.packageName();
+                types.put(inPackage.isEmpty() ? simple : inPackage + "." + simple, simple);
+              }
+            });
+    return types;
   }
 
   private static List<InputError> errors(

@@ -163,7 +163,7 @@ public final class WhatIf {
             shape ->
                 Optional.ofNullable(fields.get(shape.label()))
                     .ifPresent(names -> byShape.put(shape.shape(), names)));
-    return FieldCode.lines(byShape, ownSources(), code.binaries());
+    return FieldCode.lines(byShape, ownSources(), reader, code.binaries());
   }
 
   private ConceptLedger concept(String name, Place asked) {
@@ -264,14 +264,16 @@ public final class WhatIf {
   }
 
   private static List<String> creators(Shape shape) {
-    return Stream.concat(shape.creators().stream(), shape.statics().stream())
+    return Callers.creators(shape)
         .map(one -> one.name() + one.parameters().stream().map(Parameter::type).toList())
         .toList();
   }
 
   private OwnSources ownSources() {
     return new OwnSources(
-        code.sources(), now.generate().files().stream().map(SourceFile::path).toList());
+        code.sources(),
+        code.classes(),
+        now.generate().files().stream().map(SourceFile::path).toList());
   }
 
   /** Findings that are not among others, wherever they stand. */

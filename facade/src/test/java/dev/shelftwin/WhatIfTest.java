@@ -14,10 +14,14 @@ import dev.shelftwin.trial.TrialOptions;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.attribute.FileTime;
+import java.time.Instant;
+import java.time.temporal.ChronoUnit;
 import java.util.List;
 import java.util.Map;
 import java.util.OptionalInt;
 import java.util.Set;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -250,6 +254,152 @@ class WhatIfTest {
     }
   }
 
+  /** As {@code getID} reads {@code id}. */
+  @Test
+  void accessorsInCapitalsUseTheFieldToo() throws IOException {
+    Path row = plan.resolveSibling("src/main/java/coop/kiln/bookings/store/BookingRow.java");
+    Files.writeString(row, Files.readString(row).replace("etWorkshop(", "etWORKSHOP("));
+    Path desk = plan.resolveSibling("src/main/java/coop/kiln/bookings/Desk.java");
+    Files.writeString(
+        desk, DESK.replace("getWorkshop", "getWORKSHOP").replace("setWorkshop", "setWORKSHOP"));
+    try (ShelfTwin twin = ShelfTwin.open(plan, CODE)) {
+      assertThat(twin.whatIf().uses("Booking", Map.of("BookingRow", Set.of("workshop"))))
+          .containsExactly(
+              desk + ":19  row.setWORKSHOP(workshop); // not workshop()",
+              desk + ":20  String workshop = row.getWORKSHOP();");
+      ChangePreview preview = twin.whatIf().renamed("Booking.workshop", "room", List.of());
+      assertThat(preview.uncompiled()).isEmpty();
+      assertThat(preview.sources().files().get(desk).after())
+          .contains("row.setRoom(workshop)", "row.getRoom()");
+    }
+  }
+
+  /** What a type has a field from is changed too, unless others have the field from it. */
+  @ParameterizedTest
+  @CsvSource({
+    "interface Placed { String getWorkshop(); }, implements Placed",
+    "abstract class Placed { public String getWorkshop() { return null; } }, extends Placed"
+  })
+  void anInheritedFieldIsRenamedWhereItIsDeclared(String above, String clause) throws IOException {
+    Path row = plan.resolveSibling("src/main/java/coop/kiln/bookings/store/BookingRow.java");
+    Path placed =
+        Files.writeString(
+            row.resolveSibling("Placed.java"),
+            "package coop.kiln.bookings.store;\npublic " + above);
+    Files.writeString(
+        row,
+        Files.readString(row)
+            .replace("class BookingRow {", "class BookingRow " + clause + " {")
+            .replace("public String getWorkshop", "@Override public String getWorkshop"));
+    Path hall = row.resolveSibling("Hall.java");
+    Files.writeString(
+        hall,
+        "package coop.kiln.bookings.store;\nclass Hall { String of(Placed one) { return one.getWorkshop(); } }");
+    try (ShelfTwin twin = ShelfTwin.open(plan, CODE)) {
+      assertThat(twin.whatIf().uses("Booking", Map.of("BookingRow", Set.of("workshop"))))
+          .containsExactly(
+              hall + ":2  class Hall { String of(Placed one) { return one.getWorkshop(); } }");
+      ChangePreview preview = twin.whatIf().renamed("Booking.workshop", "room", List.of());
+      assertThat(preview.sources().files()).containsKeys(placed, row, hall);
+      assertThat(preview.uncompiled()).isEmpty();
+    }
+    Files.writeString(
+        row.resolveSibling("OldRow.java"),
+        "package coop.kiln.bookings.store;\nabstract class OldRow " + clause + " {}");
+    try (ShelfTwin twin = ShelfTwin.open(plan, CODE)) {
+      assertThat(twin.whatIf().uses("Booking", Map.of("BookingRow", Set.of("workshop")))).isEmpty();
+      assertThatThrownBy(() -> twin.whatIf().renamed("Booking.workshop", "room", List.of()))
+          .isInstanceOf(InputException.class)
+          .hasMessageContaining(
+              "BookingRow has 'workshop' from Placed, which is above OldRow, too");
+    }
+  }
+
+  /** An interface that several types of the concept have is theirs alone. */
+  @Test
+  void aFieldOfASharedInterfaceIsRenamedInAllItsTypes() throws IOException {
+    Path model = plan.resolveSibling("src/main/java/coop/kiln/bookings/model/Booking.java");
+    Path placed =
+        Files.writeString(
+            model.resolveSibling("Placed.java"),
+            "package coop.kiln.bookings.model;\npublic interface Placed { String workshop(); }");
+    Path view = model.resolveSibling("../api/BookingView.java").normalize();
+    for (Path type : List.of(model, view)) {
+      String text = Files.readString(type);
+      Files.writeString(
+          type, text.replaceFirst("\\) \\{", ") implements coop.kiln.bookings.model.Placed {"));
+    }
+    try (ShelfTwin twin = ShelfTwin.open(plan, CODE)) {
+      ChangePreview preview = twin.whatIf().renamed("Booking.workshop", "room", List.of());
+      assertThat(preview.sources().files()).containsKeys(placed, model, view);
+      assertThat(preview.uncompiled()).isEmpty();
+      assertThatThrownBy(
+              () -> twin.whatIf().renamed("Booking.workshop", "room", List.of("BookingView")))
+          .isInstanceOf(InputException.class)
+          .hasMessageContaining(
+              "BookingView has 'workshop' from Placed, which is above Booking, too");
+    }
+  }
+
+  /** Tools add such methods to compiled classes. */
+  @Test
+  void staticMethodsThatCreateNothingChangeNoCalls() throws IOException {
+    Path sources = plan.resolveSibling("src/main/java");
+    Path row = sources.resolve("coop/kiln/bookings/store/BookingRow.java");
+    Path hall =
+        Files.writeString(
+            row.resolveSibling("Hall.java"),
+            "package coop.kiln.bookings.store;\nclass Hall { Object row = new BookingRow(); }");
+    String text = Files.readString(row);
+    Files.writeString(
+        row, text.replace("BookingRow {", "BookingRow { static int counted() { return 0; }"));
+    Path classes = compiled(sources);
+    Files.writeString(row, text);
+    Files.setLastModifiedTime(row, FileTime.from(Instant.EPOCH));
+    CodeOptions code = new CodeOptions(List.of(classes), List.of(), Project.classPath());
+    try (ShelfTwin twin = ShelfTwin.open(plan, code)) {
+      ChangePreview preview = twin.whatIf().added("Booking", "load: int", List.of("store"));
+      assertThat(preview.sources().byHand()).noneMatch(line -> line.startsWith(hall.toString()));
+    }
+  }
+
+  /** What neither its class nor a text in it shows is not compiled; a newer source is. */
+  @Test
+  void classesTellWhichSourcesMayUseAField() throws IOException {
+    Path sources = plan.resolveSibling("src/main/java");
+    String head = "package coop.kiln.bookings;\n";
+    Path hall = sources.resolve("coop/kiln/bookings/Hall.java");
+    Files.writeString(
+        hall,
+        head + "record Hall(Rack rack) { String room() { return rack.top().getWorkshop(); } }");
+    Path queries = hall.resolveSibling("Queries.java");
+    Files.writeString(
+        queries, head + "class Queries { String of = \"select b.workshop from BookingRow b\"; }");
+    Files.writeString(
+        hall.resolveSibling("Rack.java"),
+        head + "record Rack(coop.kiln.bookings.store.BookingRow top) {}");
+    Path sign = hall.resolveSibling("Sign.java");
+    Files.writeString(sign, head + "record Sign(String getWorkshop) {}");
+    Path classes = compiled(sources);
+    Files.writeString(
+        sign,
+        head
+            + "record Sign(Rack rack) { String getWorkshop() { return rack.top().getWorkshop(); } }");
+    CodeOptions code = new CodeOptions(List.of(classes), List.of(), Project.classPath());
+    for (boolean isNewer : new boolean[] {false, true}) {
+      Files.setLastModifiedTime(
+          sign, FileTime.from(Instant.now().plus(isNewer ? 1 : -1, ChronoUnit.DAYS)));
+      try (ShelfTwin twin = ShelfTwin.open(plan, code)) {
+        ChangePreview preview = twin.whatIf().renamed("Booking.workshop", "room", List.of("store"));
+        assertThat(preview.sources().files().keySet())
+            .contains(hall)
+            .matches(files -> files.contains(sign) == isNewer);
+        assertThat(preview.sources().byHand()).anyMatch(line -> line.startsWith(queries + ":2"));
+        assertThat(preview.uncompiled()).isEmpty();
+      }
+    }
+  }
+
   /** Each: the field and its new name, where, and the row of the plan that pairs both names. */
   @ParameterizedTest
   @CsvSource(
@@ -362,6 +512,15 @@ class WhatIfTest {
         + change.before()
         + " > "
         + change.after();
+  }
+
+  private Path compiled(Path sources) throws IOException {
+    Path classes = Files.createDirectory(folder.resolve("classes"));
+    try (Stream<Path> files = Files.walk(sources)) {
+      List<Path> all = files.filter(file -> file.toString().endsWith(".java")).toList();
+      assertThat(Project.compile(all, sources, classes, "-proc:none")).isEmpty();
+    }
+    return classes;
   }
 
   private void replace(String file, String part, String by) throws IOException {

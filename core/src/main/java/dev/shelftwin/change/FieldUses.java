@@ -22,6 +22,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import java.util.stream.Stream;
 import javax.lang.model.element.Element;
 import javax.lang.model.element.ElementKind;
 import javax.lang.model.element.ExecutableElement;
@@ -192,11 +193,12 @@ final class FieldUses extends TreePathScanner<Void, Void> {
     if (!value.contains(renaming.from())) {
       return false;
     }
-    String simple = renaming.type().substring(renaming.type().lastIndexOf('.') + 1);
     return Pattern.compile("(?:^|\\.)" + Pattern.quote(renaming.from()) + "\\b")
             .matcher(value)
             .find()
-        && Pattern.compile("\\b" + Pattern.quote(simple) + "\\b").matcher(text).find();
+        && Pattern.compile("\\b" + Pattern.quote(renaming.simpleType()) + "\\b")
+            .matcher(text)
+            .find();
   }
 
   private @Nullable Element element() {
@@ -246,14 +248,16 @@ final class FieldUses extends TreePathScanner<Void, Void> {
 
   private static boolean isOf(TypeElement type, Renaming renaming) {
     String name = type.getQualifiedName().toString();
-    return name.equals(renaming.type()) || renaming.builders().contains(name);
+    return name.equals(renaming.type()) || renaming.others().contains(name);
   }
 
   private boolean isOfOrBelow(TypeElement type, Renaming renaming) {
-    @Nullable TypeElement upper = elements.getTypeElement(renaming.type());
     return isOf(type, renaming)
-        || (upper != null
-            && types.isSubtype(types.erasure(type.asType()), types.erasure(upper.asType())));
+        || Stream.concat(Stream.of(renaming.type()), renaming.others().stream())
+            .flatMap(name -> Stream.ofNullable(elements.getTypeElement(name)))
+            .anyMatch(
+                upper ->
+                    types.isSubtype(types.erasure(type.asType()), types.erasure(upper.asType())));
   }
 
   /** A method that a tool adds while it compiles is known by its receiver only. */

@@ -10,8 +10,10 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.function.BiPredicate;
 import java.util.regex.Pattern;
 import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
 
 /** The sources that the users write themselves: generated mappers are left out. */
 public final class OwnSources {
@@ -20,15 +22,19 @@ public final class OwnSources {
 
   private final List<Path> folders;
   private final Set<String> generated;
+  private final List<Path> classes;
+  private @Nullable CompiledSources compiled;
 
   /**
    * The users' own sources.
    *
    * @param folders source folders
+   * @param classes the folders of the users' classes, as far as they are compiled
    * @param generated the paths of generated mappers below a source folder, with slashes
    */
-  public OwnSources(List<Path> folders, Collection<String> generated) {
+  public OwnSources(List<Path> folders, List<Path> classes, Collection<String> generated) {
     this.folders = List.copyOf(folders);
+    this.classes = List.copyOf(classes);
     this.generated = Set.copyOf(generated);
   }
 
@@ -42,6 +48,29 @@ public final class OwnSources {
    * @throws UncheckedIOException if a file cannot be read
    */
   public Map<String, Path> having(Pattern word) {
+    return having(word, (file, path) -> true);
+  }
+
+  /**
+   * The files that have a word and may use types or those below them, by the qualified names of
+   * their types. What class files show to have nothing to do with them is left out.
+   *
+   * @param types the qualified names of types that are nested in no other
+   * @param members names of fields and methods of the types; none if any mention of a type counts
+   * @param words simple names that texts, such as queries, may have for the types
+   * @throws UncheckedIOException if a file cannot be read
+   */
+  public Map<String, Path> having(
+      Pattern word, Set<String> types, Set<String> members, Set<String> words) {
+    if (compiled == null) {
+      compiled = new CompiledSources(classes);
+    }
+    CompiledSources read = compiled;
+    Set<String> all = read.withSubtypes(types);
+    return having(word, (file, path) -> read.mayUse(file, path, all, members, words));
+  }
+
+  private Map<String, Path> having(Pattern word, BiPredicate<Path, String> also) {
     Map<String, Path> having = new TreeMap<>();
     for (Path folder : folders) {
       try (Stream<Path> all = Files.walk(folder)) {
@@ -49,7 +78,8 @@ public final class OwnSources {
           String path = folder.relativize(file).toString().replace('\\', '/');
           // Names have the same bytes in all encodings that sources usually have.
           if (!generated.contains(path)
-              && word.matcher(Files.readString(file, StandardCharsets.ISO_8859_1)).find()) {
+              && word.matcher(Files.readString(file, StandardCharsets.ISO_8859_1)).find()
+              && also.test(file, path)) {
             String name = path.substring(0, path.length() - ENDING.length()).replace('/', '.');
             having.putIfAbsent(name, file);
           }

@@ -1,5 +1,7 @@
 package dev.shelftwin.change;
 
+import static java.util.stream.Collectors.toSet;
+
 import dev.shelftwin.finding.InputException;
 import dev.shelftwin.ledger.ConceptLedger;
 import dev.shelftwin.ledger.Ledger;
@@ -8,7 +10,9 @@ import dev.shelftwin.plan.Plan;
 import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.Place;
 import dev.shelftwin.shape.Role;
+import dev.shelftwin.shape.Shape;
 import dev.shelftwin.shape.Shapes;
+import dev.shelftwin.shape.TypeRef;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -17,6 +21,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Predicate;
+import java.util.stream.Stream;
 import javax.lang.model.SourceVersion;
 
 /**
@@ -28,13 +33,21 @@ public final class RenamedField {
   private final String field;
   private final String name;
   private final ConceptSources sources;
+  private final Inheritance inheritance;
+  private final Map<ResolvedShape, String> chosen = new LinkedHashMap<>();
   private final Map<ResolvedShape, Renaming> renamings = new LinkedHashMap<>();
 
-  private RenamedField(ConceptLedger concept, String field, String name, ConceptSources sources) {
+  private RenamedField(
+      ConceptLedger concept,
+      String field,
+      String name,
+      ConceptSources sources,
+      Inheritance inheritance) {
     this.concept = concept;
     this.field = field;
     this.name = name;
     this.sources = sources;
+    this.inheritance = inheritance;
   }
 
   /**
@@ -74,8 +87,11 @@ public final class RenamedField {
       throw new InputException(
           Place.in("--rename " + name), "this is no name of a field", "name it as Java allows");
     }
-    RenamedField renamed = new RenamedField(concept, field, name, sources);
+    RenamedField renamed =
+        new RenamedField(concept, field, name, sources, new Inheritance(code, shapes));
     concept.shapes().filter(only).forEach(shape -> renamed.choose(shape, all));
+    renamed.rename();
+    sources.changed(); // or its errors
     List<UsingSources.Source> users =
         new UsingSources(code, classPath).of(List.copyOf(renamed.renamings.values()));
     return renamed.result(users, ledger, shapes);
@@ -105,8 +121,28 @@ public final class RenamedField {
             shape.label() + " has a field " + name + " already",
             "choose another name");
       }
-      renamings.put(shape, Renaming.of(shape.shape(), old, name));
+      chosen.put(shape, old);
     }
+  }
+
+  private void rename() {
+    Set<TypeRef> types =
+        chosen.keySet().stream().map(shape -> shape.shape().type().erased()).collect(toSet());
+    chosen.forEach(
+        (shape, old) -> {
+          List<Shape> above = inheritance.above(shape.shape(), old);
+          for (Shape type : above) {
+            inheritance
+                .others(type, shape.shape(), above, types)
+                .ifPresent(
+                    why ->
+                        sources.error(
+                            shape.shape().place(),
+                            "%s has '%s' from %s%s".formatted(shape.label(), old, type.type(), why),
+                            "rename it there yourself, and leave the type out with --in"));
+          }
+          renamings.put(shape, Renaming.of(shape.shape(), above, old, name));
+        });
   }
 
   private Renamed result(List<UsingSources.Source> users, Ledger ledger, Shapes shapes) {
@@ -121,8 +157,12 @@ public final class RenamedField {
     List<String> seen = new ArrayList<>();
     renamings.forEach(
         (shape, renaming) -> {
-          Path file = Path.of(shape.shape().place().file());
-          if (!files.containsKey(file)) {
+          boolean isDeclared =
+              Stream.concat(
+                      Stream.of(shape.shape()),
+                      inheritance.above(shape.shape(), renaming.from()).stream())
+                  .anyMatch(type -> files.containsKey(Path.of(type.place().file())));
+          if (!isDeclared) {
             sources.notDeclared(shape);
           }
           outside(shape, renaming, seen);

@@ -6,51 +6,94 @@ import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.Shape;
 import dev.shelftwin.shape.TypeRef;
 import java.util.LinkedHashMap;
-import java.util.LinkedHashSet;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 
 /**
  * Another name for a field of one type.
  *
  * @param type the qualified name of the type
- * @param builders the qualified names of the types that build its objects
+ * @param others the qualified names of other types with the field: those that build its objects,
+ *     and those that it has the field from
  * @param from the field's name
  * @param to its other name
  * @param methods the names of the methods that read, write or build it, each with its other name
+ * @param files the qualified names of these types, or of those that they are nested in
  */
 record Renaming(
-    String type, Set<String> builders, String from, String to, Map<String, String> methods) {
+    String type,
+    Set<String> others,
+    String from,
+    String to,
+    Map<String, String> methods,
+    Set<String> files) {
 
   Renaming {
-    builders = Set.copyOf(builders);
+    others = Set.copyOf(others);
     methods = Map.copyOf(methods);
+    files = Set.copyOf(files);
   }
 
-  static Renaming of(Shape shape, String from, String to) {
+  /**
+   * Another name for a field.
+   *
+   * @param above the types that the shape has the field from
+   */
+  static Renaming of(Shape shape, List<Shape> above, String from, String to) {
     Map<String, String> methods = new LinkedHashMap<>();
     for (String prefix : new String[] {"get", "is", "has", "set", "with"}) {
       methods.put(prefix + capital(from), prefix + capital(to));
     }
-    Set<String> builders = new LinkedHashSet<>();
-    Set<String> named = new LinkedHashSet<>();
     Optional<Field> field = shape.field(from);
-    field.flatMap(Field::reader).map(Access::name).ifPresent(named::add);
-    field.flatMap(Field::writer).map(Access::name).ifPresent(named::add);
-    for (Creator creator : shape.creators()) {
-      creator.builder().ifPresent(builder -> builders.add(builder.type().qualifiedName()));
-      creator.builder().map(builder -> builder.steps().get(from)).ifPresent(named::add);
-    }
-    if (named.contains(from)) {
-      methods.put(from, to);
-    }
-    return new Renaming(shape.type().qualifiedName(), builders, from, to, methods);
+    Stream<String> accessors =
+        Stream.of(field.flatMap(Field::reader), field.flatMap(Field::writer))
+            .flatMap(Optional::stream)
+            .map(Access::name);
+    List<Creator.Builder> built =
+        shape.creators().stream().flatMap(creator -> creator.builder().stream()).toList();
+    Stream<String> steps =
+        built.stream().flatMap(builder -> Stream.ofNullable(builder.steps().get(from)));
+    Stream.concat(accessors, steps)
+        .forEach(name -> methods.putIfAbsent(name, other(name, from, to)));
+    List<TypeRef> others =
+        Stream.concat(built.stream().map(Creator.Builder::type), above.stream().map(Shape::type))
+            .toList();
+    return new Renaming(
+        shape.type().qualifiedName(),
+        others.stream().map(TypeRef::qualifiedName).collect(Collectors.toSet()),
+        from,
+        to,
+        methods,
+        Stream.concat(Stream.of(shape.type()), others.stream())
+            .map(TypeRef::outermostName)
+            .collect(Collectors.toSet()));
+  }
+
+  /** The last part of the type's name. */
+  String simpleType() {
+    return type.substring(type.lastIndexOf('.') + 1);
   }
 
   /** Whether a type is the one that has the field. */
   boolean isOf(TypeRef other) {
     return other.qualifiedName().equals(type);
+  }
+
+  /** Returns the other name of a method; the same if it does not have the field's name in it. */
+  private static String other(String method, String from, String to) {
+    int start = method.length() - from.length();
+    if (start < 0 || !method.regionMatches(true, start, from, 0, from.length())) {
+      return method;
+    }
+    if (start == 0) {
+      return to;
+    }
+    boolean word = Character.isUpperCase(method.charAt(start));
+    return word ? method.substring(0, start) + capital(to) : method;
   }
 
   private static String capital(String name) {

@@ -1,5 +1,7 @@
 package dev.shelftwin.change;
 
+import static java.util.stream.Collectors.toSet;
+
 import com.sun.source.tree.CompilationUnitTree;
 import com.sun.source.util.DocTrees;
 import com.sun.source.util.JavacTask;
@@ -12,6 +14,7 @@ import java.util.ArrayList;
 import java.util.Collection;
 import java.util.List;
 import java.util.Locale;
+import java.util.Set;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
@@ -53,7 +56,18 @@ final class UsingSources {
 
   /** The sources that may use the fields. */
   List<Source> of(List<Renaming> renamings) {
-    Collection<Path> using = sources.having(names(renamings)).values();
+    Set<String> names =
+        renamings.stream()
+            .flatMap(one -> Stream.concat(Stream.of(one.from()), one.methods().keySet().stream()))
+            .collect(toSet());
+    Collection<Path> using =
+        sources
+            .having(
+                words(names),
+                renamings.stream().flatMap(one -> one.files().stream()).collect(toSet()),
+                names,
+                renamings.stream().map(Renaming::simpleType).collect(toSet()))
+            .values();
     if (using.isEmpty()) {
       return List.of();
     }
@@ -102,12 +116,8 @@ final class UsingSources {
         uses.mentions());
   }
 
-  private static Pattern names(List<Renaming> renamings) {
+  private static Pattern words(Set<String> names) {
     return Pattern.compile(
-        renamings.stream()
-            .flatMap(one -> Stream.concat(Stream.of(one.from()), one.methods().keySet().stream()))
-            .distinct()
-            .map(Pattern::quote)
-            .collect(Collectors.joining("|", "\\b(?:", ")\\b")));
+        names.stream().map(Pattern::quote).collect(Collectors.joining("|", "\\b(?:", ")\\b")));
   }
 }
