@@ -14,13 +14,11 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Collection;
-import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
-import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
@@ -103,16 +101,7 @@ final class ChangedCode implements AutoCloseable {
    */
   List<InputError> uncompiled(
       Map<String, String> mappers, Map<String, String> mappersBefore, OwnSources own) {
-    Map<String, String> changed = changedTypes();
-    Pattern names =
-        Pattern.compile(
-            changed.values().stream()
-                .map(Pattern::quote)
-                .collect(Collectors.joining("|", "\\b(?:", ")\\b")));
-    Collection<String> users =
-        changed.isEmpty()
-            ? Set.of()
-            : own.having(names, changed.keySet(), Set.of(), Set.of()).keySet();
+    Collection<String> users = own.naming(changedTypes()).keySet();
     List<InputError> errors = errors(paths, mappers, users);
     if (errors.isEmpty()) {
       return List.of();
@@ -125,21 +114,13 @@ final class ChangedCode implements AutoCloseable {
         .toList();
   }
 
-  /** The simple names of the types whose sources change, by their qualified names. */
-  private Map<String, String> changedTypes() {
-    Map<String, String> types = new HashMap<>();
-    sources
-        .files()
-        .forEach(
-            (file, changed) -> {
-              String name = file.getFileName().toString();
-              if (name.endsWith(ENDING)) {
-                String simple = name.substring(0, name.length() - ENDING.length());
-                String inPackage = changed.packageName();
-                types.put(inPackage.isEmpty() ? simple : inPackage + "." + simple, simple);
-              }
-            });
-    return types;
+  /** The qualified names of the types whose sources change. */
+  private Set<String> changedTypes() {
+    return sources.files().entrySet().stream()
+        .map(ChangedCode::below)
+        .filter(path -> path.endsWith(ENDING))
+        .map(path -> path.substring(0, path.length() - ENDING.length()).replace('/', '.'))
+        .collect(Collectors.toSet());
   }
 
   private static List<InputError> errors(

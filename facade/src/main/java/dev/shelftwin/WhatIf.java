@@ -221,7 +221,8 @@ public final class WhatIf {
       List<Finding> before = now.check().findings();
       List<Finding> after = then.check().findings().stream().map(changed::inPlace).toList();
       Generated mappers = then.generate();
-      Map<String, String> texts = now.generate().texts();
+      Generated mappersBefore = now.generate();
+      Map<String, String> texts = mappersBefore.texts();
       List<String> byHand = new ArrayList<>(sources.byHand());
       byHand.addAll(new Callers(ownSources()).of(recreated(then)));
       return new ChangePreview(
@@ -233,7 +234,10 @@ public final class WhatIf {
               .map(Map.Entry::getKey)
               .sorted()
               .toList(),
-          mappers.unwritten().stream().map(one -> one.mapper() + ": " + one.reason()).toList(),
+          mappers.unwritten().stream()
+              .filter(one -> !mappersBefore.unwritten().contains(one))
+              .map(one -> one.mapper() + ": " + one.reason())
+              .toList(),
           changed.uncompiled(mappers.texts(), texts, ownSources()).stream()
               .filter(error -> byHand.stream().noneMatch(one -> one.startsWith(line(error.at()))))
               .map(error -> error.at() + ": " + error.message())

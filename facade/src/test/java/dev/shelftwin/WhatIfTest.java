@@ -341,6 +341,35 @@ class WhatIfTest {
     }
   }
 
+  /** What is below a changed type need not name it. */
+  @Test
+  void whatIsBelowAChangedTypeIsCompiledToo() throws IOException {
+    Path sources = plan.resolveSibling("src/main/java");
+    Path row = sources.resolve("coop/kiln/bookings/store/BookingRow.java");
+    String head = "package coop.kiln.bookings.store;\n";
+    Files.writeString(
+        row.resolveSibling("OldRow.java"), head + "public class OldRow extends BookingRow {}");
+    Path oldest =
+        Files.writeString(
+            row.resolveSibling("OldestRow.java"),
+            head
+                + "class OldestRow extends OldRow { public String getWorkshop() { return null; } }");
+    CodeOptions code = new CodeOptions(List.of(compiled(sources)), List.of(), Project.classPath());
+    try (ShelfTwin twin = ShelfTwin.open(plan, code)) {
+      ChangePreview preview =
+          twin.whatIf().retyped("Booking.workshop", "List<String>", List.of("store"));
+      assertThat(preview.uncompiled()).anyMatch(error -> error.startsWith(oldest + ":2"));
+    }
+  }
+
+  @Test
+  void whatCouldNotBeGeneratedBeforeIsNoNews() throws IOException {
+    replace("api/BookingView.java", "String workshop,", "String workshop, int seats,");
+    ChangePreview preview = added("load: int", "model", "store");
+    assertThat(preview.unwritten())
+        .containsExactly("coop.kiln.bookings.api.BookingApiMapper: Booking.load has no source");
+  }
+
   /** Tools add such methods to compiled classes. */
   @Test
   void staticMethodsThatCreateNothingChangeNoCalls() throws IOException {

@@ -43,6 +43,8 @@ final class FieldAdder {
     imports.add(field.type());
     if (source.isRecord()) {
       toRecord(field);
+    } else if (source.type().getKind() == Tree.Kind.INTERFACE) {
+      toInterface(field);
     } else if (hasOnlyFields()) {
       toFields(field);
     } else if (isBean() || mainConstructor().isEmpty()) {
@@ -50,6 +52,7 @@ final class FieldAdder {
     } else {
       toClass(field, mainConstructor().get());
     }
+    imports.write();
     return edits.edited();
   }
 
@@ -69,7 +72,7 @@ final class FieldAdder {
     boolean wrapped = field.form() == NewField.Form.OPTIONAL;
     String type = wrapped ? optional(field) : field.nullable();
     String item = type + " " + field.name();
-    lists.append(components, source.start(source.type()), item);
+    lists.append(components, source.behind(source.type().getModifiers(), source.type()), item);
     for (MethodTree constructor : source.constructors()) {
       if (constructor.getParameters().size() == components.size()
           && source.text(constructor).contains("(")) {
@@ -83,7 +86,7 @@ final class FieldAdder {
   private void assigned(MethodTree constructor, NewField field, String value, String parameter) {
     List<TypeSource.Assignment> assignments = source.assignments(constructor);
     if (!assignments.isEmpty()) {
-      lists.append(constructor.getParameters(), source.start(constructor), parameter);
+      lists.append(constructor.getParameters(), parametersOf(constructor), parameter);
       long end = source.end(assignments.get(assignments.size() - 1).statement());
       insert(end, "\n    this." + field.name() + " = " + value + ";");
     }
@@ -128,7 +131,7 @@ final class FieldAdder {
   }
 
   private long parametersOf(MethodTree method) {
-    return source.text().indexOf(method.getName() + "(", (int) source.start(method));
+    return source.behind(method.getModifiers(), method);
   }
 
   // Classes whose constructor takes their values
@@ -208,10 +211,9 @@ final class FieldAdder {
 
   /** Adds a declaration behind those of the other fields. */
   private void declare(String declaration, String before) {
-    List<VariableTree> fields = source.fields();
+    List<VariableTree> fields = source.fields().isEmpty() ? source.variables() : source.fields();
     if (fields.isEmpty()) {
-      long open = source.text().indexOf('{', (int) source.start(source.type())) + 1L;
-      insert(open, "\n" + before + declaration);
+      insert(source.body(), "\n  " + declaration + (source.methods().isEmpty() ? "" : "\n"));
     } else {
       insert(source.end(fields.get(fields.size() - 1)), before + declaration);
     }
@@ -228,20 +230,16 @@ final class FieldAdder {
         source.methods().stream()
             .filter(one -> isAccessor(one.getName().toString(), names))
             .reduce((first, next) -> next);
-    Tree behind =
+    List<? extends Tree> members =
+        source.methods().isEmpty() ? source.variables() : source.methods();
+    Optional<Tree> behind =
         last.<Tree>map(one -> one)
-            .orElseGet(() -> source.methods().isEmpty() ? lastField() : lastMethod());
-    insert(source.end(behind), "\n\n  " + text);
-  }
-
-  private Tree lastField() {
-    List<VariableTree> fields = source.fields();
-    return fields.get(fields.size() - 1);
-  }
-
-  private Tree lastMethod() {
-    List<MethodTree> methods = source.methods();
-    return methods.get(methods.size() - 1);
+            .or(() -> members.stream().reduce((first, next) -> next).map(one -> one));
+    long body = source.body();
+    boolean isOneLine =
+        !source.text().substring((int) body, (int) source.end(source.type())).contains("\n");
+    String close = isOneLine ? "\n" + source.indentation(source.type()) : "";
+    insert(behind.map(source::end).orElse(body), "\n\n  " + text + close);
   }
 
   private static boolean isAccessor(String method, List<String> fields) {
@@ -252,6 +250,15 @@ final class FieldAdder {
                     || method.equalsIgnoreCase("get" + field)
                     || method.equalsIgnoreCase("is" + field)
                     || method.equalsIgnoreCase("set" + field));
+  }
+
+  private void toInterface(NewField field) {
+    boolean wrapped = field.optional() && showsOptionals();
+    String type = wrapped ? optional(field) : field.nullable();
+    boolean isSet =
+        source.methods().stream().anyMatch(one -> one.getName().toString().startsWith("set"));
+    String setter = "\n\n  void set" + field.capital() + "(" + type + " " + field.name() + ");";
+    method(type + " " + reader(field) + "();" + (isSet ? setter : ""));
   }
 
   // Classes whose fields are used directly, or whose methods a tool adds while they are compiled
@@ -286,10 +293,7 @@ final class FieldAdder {
   /** Whether there is an empty line before the last field. */
   private boolean areApart(List<VariableTree> fields) {
     long start = source.start(fields.get(fields.size() - 1));
-    long before =
-        fields.size() == 1
-            ? source.text().indexOf('{', (int) source.start(source.type()))
-            : source.end(fields.get(fields.size() - 2));
+    long before = fields.size() == 1 ? source.body() : source.end(fields.get(fields.size() - 2));
     return source.text().substring((int) before, (int) start).matches("(?s).*\n\\s*\n.*");
   }
 

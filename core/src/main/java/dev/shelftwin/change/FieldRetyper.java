@@ -68,6 +68,7 @@ final class FieldRetyper {
         handedOn(method, type);
       }
     }
+    imports.write();
     return Optional.of(edits.edited());
   }
 

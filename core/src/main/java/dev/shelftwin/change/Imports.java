@@ -1,9 +1,12 @@
 package dev.shelftwin.change;
 
 import com.sun.source.tree.ImportTree;
+import com.sun.source.tree.Tree;
 import dev.shelftwin.shape.TypeRef;
 import java.util.List;
 import java.util.TreeSet;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 
 /** Adds imports to a source where they belong in the order of names. */
 final class Imports {
@@ -38,20 +41,34 @@ final class Imports {
         source.unit().getImports().stream()
             .map(one -> one.getQualifiedIdentifier().toString())
             .anyMatch(name -> name.equals(qualifiedName) || name.equals(all));
-    if (!isThere && added.add(qualifiedName)) {
-      insert(qualifiedName);
+    if (!isThere) {
+      added.add(qualifiedName);
     }
   }
 
-  private void insert(String qualifiedName) {
-    String line = "import " + qualifiedName + ";";
+  /** Writes them. */
+  void write() {
     List<? extends ImportTree> imports =
         source.unit().getImports().stream().filter(one -> !one.isStatic()).toList();
-    if (imports.isEmpty()) {
-      long end = source.end(source.unit().getPackage());
-      edits.insert(end, (added.size() == 1 ? "\n\n" : "\n") + line);
-      return;
+    if (!imports.isEmpty()) {
+      added.forEach(name -> insert(name, imports));
+    } else if (!added.isEmpty()) {
+      String lines = added.stream().map(Imports::line).collect(Collectors.joining("\n"));
+      @Nullable Tree inPackage = source.unit().getPackage();
+      if (inPackage == null) {
+        edits.insert(0, lines + "\n\n");
+      } else {
+        edits.insert(source.end(inPackage), "\n\n" + lines);
+      }
     }
+  }
+
+  private static String line(String name) {
+    return "import " + name + ";";
+  }
+
+  private void insert(String qualifiedName, List<? extends ImportTree> imports) {
+    String line = line(qualifiedName);
     for (ImportTree one : imports) {
       if (one.getQualifiedIdentifier().toString().compareTo(qualifiedName) > 0) {
         edits.insert(source.start(one), line + "\n");

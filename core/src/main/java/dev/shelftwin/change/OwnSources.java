@@ -12,6 +12,7 @@ import java.util.Set;
 import java.util.TreeMap;
 import java.util.function.BiPredicate;
 import java.util.regex.Pattern;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
@@ -52,22 +53,46 @@ public final class OwnSources {
   }
 
   /**
-   * The files that have a word and may use types or those below them, by the qualified names of
-   * their types. What class files show to have nothing to do with them is left out.
+   * The files that have a word and may use members of types, by the qualified names of their types.
+   * What class files show to have nothing to do with them is left out.
    *
    * @param types the qualified names of types that are nested in no other
-   * @param members names of fields and methods of the types; none if any mention of a type counts
+   * @param members the names of their fields and methods
    * @param words simple names that texts, such as queries, may have for the types
    * @throws UncheckedIOException if a file cannot be read
    */
-  public Map<String, Path> having(
-      Pattern word, Set<String> types, Set<String> members, Set<String> words) {
+  Map<String, Path> using(Pattern word, Set<String> types, Set<String> members, Set<String> words) {
+    CompiledSources read = compiled();
+    Set<String> all = read.withSubtypes(types);
+    return having(word, (file, path) -> read.mayUse(file, path, all, members, words));
+  }
+
+  /**
+   * The files that name a type or, as far as there are class files, one below it, by the qualified
+   * names of their types.
+   *
+   * @param types the qualified names of types that are nested in no other
+   * @throws UncheckedIOException if a file cannot be read
+   */
+  public Map<String, Path> naming(Set<String> types) {
+    if (types.isEmpty()) {
+      return Map.of();
+    }
+    CompiledSources read = compiled();
+    Set<String> all = read.withSubtypes(types);
+    Pattern names =
+        Pattern.compile(
+            all.stream()
+                .map(type -> Pattern.quote(type.substring(type.lastIndexOf('/') + 1)))
+                .collect(Collectors.joining("|", "\\b(?:", ")\\b")));
+    return having(names, (file, path) -> read.mayUse(file, path, all, Set.of(), Set.of()));
+  }
+
+  private CompiledSources compiled() {
     if (compiled == null) {
       compiled = new CompiledSources(classes);
     }
-    CompiledSources read = compiled;
-    Set<String> all = read.withSubtypes(types);
-    return having(word, (file, path) -> read.mayUse(file, path, all, members, words));
+    return compiled;
   }
 
   private Map<String, Path> having(Pattern word, BiPredicate<Path, String> also) {

@@ -138,7 +138,8 @@ public final class RenamedField {
                     why ->
                         sources.error(
                             shape.shape().place(),
-                            "%s has '%s' from %s%s".formatted(shape.label(), old, type.type(), why),
+                            "%s has '%s' from %s%s"
+                                .formatted(shape.label(), old, type.type().simpleName(), why),
                             "rename it there yourself, and leave the type out with --in"));
           }
           renamings.put(shape, Renaming.of(shape.shape(), above, old, name));

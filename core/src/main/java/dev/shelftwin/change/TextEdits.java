@@ -6,7 +6,10 @@ import java.util.List;
 import java.util.Set;
 import java.util.stream.Collectors;
 
-/** Edits of one text, which do not overlap. Everything else keeps its place. */
+/**
+ * Edits of one text, which do not overlap. Everything else keeps its place, and new lines end as
+ * those of the text do.
+ */
 final class TextEdits {
 
   private final String text;
@@ -49,10 +52,13 @@ final class TextEdits {
   String edited() {
     List<Edit> ordered =
         edits.stream().sorted(Comparator.comparingLong(Edit::start)).collect(Collectors.toList());
+    boolean hasReturns = text.contains("\r\n");
     StringBuilder edited = new StringBuilder();
     int at = 0;
     for (Edit edit : ordered) {
-      edited.append(text, at, (int) edit.start()).append(edit.by());
+      edited
+          .append(text, at, (int) edit.start())
+          .append(hasReturns ? edit.by().replaceAll("\r?\n", "\r\n") : edit.by());
       at = (int) edit.end();
     }
     return edited.append(text.substring(at)).toString();

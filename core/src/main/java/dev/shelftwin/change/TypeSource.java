@@ -6,6 +6,7 @@ import com.sun.source.tree.CompilationUnitTree;
 import com.sun.source.tree.ExpressionStatementTree;
 import com.sun.source.tree.ExpressionTree;
 import com.sun.source.tree.MethodTree;
+import com.sun.source.tree.ModifiersTree;
 import com.sun.source.tree.StatementTree;
 import com.sun.source.tree.Tree;
 import com.sun.source.tree.VariableTree;
@@ -24,6 +25,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.regex.Pattern;
+import java.util.stream.Stream;
 import javax.lang.model.element.Modifier;
 import javax.tools.DiagnosticCollector;
 import javax.tools.JavaFileObject;
@@ -143,6 +145,26 @@ final class TypeSource {
     return positions.getEndPosition(unit, tree);
   }
 
+  /** Behind the brace that opens the body of the type. */
+  long body() {
+    long header =
+        Stream.of(
+                type.getTypeParameters(),
+                Stream.ofNullable(type.getExtendsClause()).toList(),
+                type.getImplementsClause(),
+                type.getPermitsClause(),
+                isRecord() ? fields() : List.<Tree>of())
+            .flatMap(List::stream)
+            .mapToLong(this::end)
+            .reduce(behind(type.getModifiers(), type), Math::max);
+    return text.indexOf('{', (int) header) + 1L;
+  }
+
+  /** Behind the modifiers and annotations of a declaration; its start if it has none. */
+  long behind(ModifiersTree modifiers, Tree declaration) {
+    return Math.max(start(declaration), end(modifiers));
+  }
+
   String text(Tree tree) {
     return text.substring((int) start(tree), (int) end(tree));
   }
@@ -168,7 +190,7 @@ final class TypeSource {
   }
 
   /** What is before a declaration in its line. */
-  private String indentation(Tree tree) {
+  String indentation(Tree tree) {
     int start = (int) start(tree);
     String before = text.substring(text.lastIndexOf('\n', start - 1) + 1, start);
     return before.substring(0, before.length() - before.stripLeading().length());
@@ -176,10 +198,16 @@ final class TypeSource {
 
   /** The components of a record, or the instance fields of a class. */
   List<VariableTree> fields() {
+    return variables().stream()
+        .filter(field -> !field.getModifiers().getFlags().contains(Modifier.STATIC))
+        .toList();
+  }
+
+  /** The components of a record, or the fields of a class with its constants. */
+  List<VariableTree> variables() {
     return type.getMembers().stream()
         .filter(VariableTree.class::isInstance)
         .map(VariableTree.class::cast)
-        .filter(field -> !field.getModifiers().getFlags().contains(Modifier.STATIC))
         .toList();
   }
 

@@ -62,7 +62,7 @@ final class UsingSources {
             .collect(toSet());
     Collection<Path> using =
         sources
-            .having(
+            .using(
                 words(names),
                 renamings.stream().flatMap(one -> one.files().stream()).collect(toSet()),
                 names,

@@ -1,6 +1,7 @@
 package dev.shelftwin.change;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.junit.jupiter.params.provider.Arguments.arguments;
 
 import dev.shelftwin.plan.Descriptions;
 import dev.shelftwin.plan.FieldDescription;
@@ -10,9 +11,12 @@ import dev.shelftwin.shape.TypeRef;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.Arguments;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.MethodSource;
 
 /** A field is added in the way in which a type has its others; everything else keeps its place. */
 class FieldAdderTest {
@@ -232,6 +236,98 @@ class FieldAdderTest {
                         }
                     }
                     """));
+  }
+
+  /** Each: a source, and what a field makes of it. */
+  static Stream<Arguments> layouts() {
+    return Stream.of(
+        arguments(
+            "@Links({ @Link(name = \"a\"), })\nclass Kiln extends Oven {}",
+            """
+            @Links({ @Link(name = "a"), })
+            class Kiln extends Oven {
+              private int doors;
+
+              public int getDoors() {
+                return doors;
+              }
+
+              public void setDoors(int doors) {
+                this.doors = doors;
+              }
+            }"""),
+        arguments(
+            """
+            @Links({ @Link(name = "a") })
+            class Kiln<T extends Comparable<T>> implements Heated<T> {
+              static final String NAME = "kiln";
+
+              String name() {
+                return NAME;
+              }
+            }""",
+            """
+            @Links({ @Link(name = "a") })
+            class Kiln<T extends Comparable<T>> implements Heated<T> {
+              static final String NAME = "kiln";
+
+              private int doors;
+
+              String name() {
+                return NAME;
+              }
+
+              public int getDoors() {
+                return doors;
+              }
+
+              public void setDoors(int doors) {
+                this.doors = doors;
+              }
+            }"""),
+        arguments("@Size(max = 3) record Kiln() {}", "@Size(max = 3) record Kiln(int doors) {}"),
+        arguments(
+            "interface Kiln {\n    String getCode();\n}",
+            "interface Kiln {\n    String getCode();\n\n    int getDoors();\n}"),
+        arguments(
+            "interface Kiln {\n  String code();\n  void setCode(String code);\n}",
+            """
+            interface Kiln {
+              String code();
+              void setCode(String code);
+
+              int doors();
+
+              void setDoors(int doors);
+            }"""),
+        arguments(
+            "class Kiln {\r\n  public int code;\r\n}\r\n",
+            "class Kiln {\r\n  public int code;\r\n  public int doors;\r\n}\r\n"));
+  }
+
+  @ParameterizedTest
+  @MethodSource("layouts")
+  void aFieldIsAddedWhateverTheLayout(String before, String after) {
+    assertThat(added(before, Role.TRANSFER, "doors: int")).isEqualTo(after);
+  }
+
+  @ParameterizedTest
+  @CsvSource({
+    "'', ''",
+    "'package coop.kiln.api;\n\n', 'package coop.kiln.api;\n\n'",
+    "'import java.util.Map;\n\n', ''"
+  })
+  void importsAreAddedInOrder(String before, String packageLine) {
+    String rest = before.replace("\\n", "\n");
+    String after =
+        added(rest + "class Kiln {\n  int code;\n}", Role.TRANSFER, "since: List<Instant>");
+    assertThat(after)
+        .isEqualTo(
+            packageLine.replace("\\n", "\n")
+                + "import java.time.Instant;\nimport java.util.List;\n"
+                + rest.substring(packageLine.replace("\\n", "\n").length())
+                + (rest.contains("import") ? "" : "\n")
+                + "class Kiln {\n  int code;\n  List<Instant> since;\n}");
   }
 
   /** The field of a class that a framework creates without a value is not final. */
