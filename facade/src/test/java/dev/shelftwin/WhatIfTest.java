@@ -315,6 +315,25 @@ class WhatIfTest {
     }
   }
 
+  @Test
+  void anInterfaceGetsAnAccessor() throws IOException {
+    Path view = plan.resolveSibling("src/main/java/coop/kiln/bookings/api/GuestView.java");
+    Files.writeString(
+        view,
+        """
+        package coop.kiln.bookings.api;
+
+        public interface GuestView {
+          String name();
+        }
+        """);
+    try (ShelfTwin twin = ShelfTwin.open(plan, CODE)) {
+      ChangePreview preview = twin.whatIf().added("Guest", "age: int", List.of());
+      assertThat(preview.sources().files().get(view).after())
+          .contains("  String name();\n\n  int age();\n}");
+    }
+  }
+
   /** An interface that several types of the concept have is theirs alone. */
   @Test
   void aFieldOfASharedInterfaceIsRenamedInAllItsTypes() throws IOException {

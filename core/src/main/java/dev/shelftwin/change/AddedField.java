@@ -54,10 +54,12 @@ public final class AddedField {
     if (declared.field(name).isPresent()) {
       sources.error(
           place, shape.label() + " has the field " + name + " already", "give it another name");
-    } else if (declared.kind() != Shape.Kind.RECORD && declared.kind() != Shape.Kind.CLASS) {
+    } else if (declared.kind() == Shape.Kind.ENUM || declared.kind() == Shape.Kind.ANNOTATION) {
       sources.error(
           place,
-          "a field cannot be added to " + shape.label() + ", which is no class and no record",
+          "a field cannot be added to "
+              + shape.label()
+              + ", which is no class, record or interface",
           "add it there yourself, and leave the type out with --in");
     } else {
       TypeRef here = sources.typeIn(shape, type);

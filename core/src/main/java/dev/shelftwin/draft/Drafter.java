@@ -232,7 +232,11 @@ public final class Drafter {
         concept ->
             first
                 .concept(concept.name())
-                .map(mappings -> new PossibleDirections(mappings, mappers).of(concept))
+                .map(
+                    mappings ->
+                        new AlikeDirections(
+                                new PossibleDirections(mappings, mappers).of(concept), mappings)
+                            .known())
                 .orElse(concept));
   }
 

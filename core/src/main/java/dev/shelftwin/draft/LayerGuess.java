@@ -6,6 +6,7 @@ import dev.shelftwin.plan.Plan;
 import dev.shelftwin.shape.Place;
 import dev.shelftwin.shape.Role;
 import dev.shelftwin.shape.Shape;
+import dev.shelftwin.shape.ShapeTrait;
 import dev.shelftwin.shape.Shapes;
 import dev.shelftwin.shape.TypeRef;
 import java.util.ArrayList;
@@ -88,9 +89,18 @@ final class LayerGuess {
   private Map<Role, Set<TypeRef>> byRole(List<Shape> all, RoleGuess roles) {
     Map<Role, Set<TypeRef>> byRole = new EnumMap<>(Role.class);
     Map<Role, Set<TypeRef>> unnamed = new EnumMap<>(Role.class);
+    List<Shape> sent =
+        all.stream()
+            .filter(RoleGuess::isNamedLikeSentTypes)
+            .filter(shape -> roles.of(shape) == Role.TRANSFER)
+            .toList();
     for (Shape shape : all) {
       Role role = roles.of(shape);
-      if (role != null) {
+      if (!shape.has(ShapeTrait.MESSAGE)
+          && (role == Role.TRANSFER || (role == null && roles.mayHaveRole(shape)))
+          && isSource(shape, sent)) {
+        types(byRole, Role.DOMAIN).add(shape.type());
+      } else if (role != null) {
         types(byRole, role).add(shape.type());
       } else if (roles.mayHaveRole(shape)) {
         types(unnamed, Role.TRANSFER).add(shape.type());
@@ -114,6 +124,23 @@ final class LayerGuess {
           .forEach(shape -> types(byRole, Role.TRANSFER).add(shape.type()));
     }
     return byRole;
+  }
+
+  /**
+   * Whether methods make a sent type of another package of a type, but not the other way round: it
+   * is no sent type itself, wherever it is.
+   */
+  private boolean isSource(Shape shape, List<Shape> sent) {
+    String name = shape.type().simpleName();
+    boolean isNamedSent = RoleGuess.isNamedLikeSentTypes(shape);
+    return sent.stream()
+        .filter(to -> !to.type().packageName().equals(shape.type().packageName()))
+        .filter(
+            to ->
+                isNamedSent
+                    ? to.type().simpleName().startsWith(name)
+                    : NameWords.of(name).similarity(NameWords.of(to.type().simpleName())) > 0)
+        .anyMatch(to -> code.methods().map(shape, to) && !code.methods().map(to, shape));
   }
 
   /** The same, without what is no domain: its types are transfer types or belong to no layer. */

@@ -111,11 +111,17 @@ final class MappingMethods {
     long parameters = method.parameters().stream().filter(type -> !isHelper(type)).count();
     NameWords owner = NameWords.of(method.owner().simpleName()).withoutLast("impl");
     return !method.isAbstract()
-        && !owner.last().anyOf(OTHER_WORK)
+        && (makesOwner(method) || !owner.last().anyOf(OTHER_WORK))
         && !OTHER_ACTS.contains(NameWords.of(method.name()).all().get(0))
         && parameters <= MOST_PARAMETERS
         && (!method.parameters().isEmpty() || !method.isStatic())
         && (!method.returns().isPrimitive() || !method.parameters().isEmpty());
+  }
+
+  /** Whether a method only makes an object of its class, whatever that is called. */
+  private static boolean makesOwner(MethodSignature method) {
+    return method.isConstructor()
+        || (method.isStatic() && method.returns().erased().equals(method.owner().erased()));
   }
 
   /** All of them. */

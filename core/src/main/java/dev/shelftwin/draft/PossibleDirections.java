@@ -63,7 +63,8 @@ final class PossibleDirections {
     return use.with(shown ? Direction.OUT : Direction.IN);
   }
 
-  private static boolean isAbout(Guess guess, ShapeUse use, Guess.Kind kind) {
+  /** Whether a guess of a kind is about a type. */
+  static boolean isAbout(Guess guess, ShapeUse use, Guess.Kind kind) {
     return guess.kind() == kind && (guess.subject() + " ").startsWith(use.simpleName() + " ");
   }
 

@@ -262,11 +262,10 @@ final class ValueGuesses {
 
   /** Why a field of a row has no counterpart: often only a person knows. */
   private boolean stays(ResolvedShape row, Field field) {
-    return rows.add(
-        "stays " + rows.draft().nameOf(row),
-        row,
-        field,
-        proposal -> stays(secret(proposal, field), row, field));
+    String what = "stays " + rows.draft().nameOf(row);
+    return isMappedInOthers(row, field)
+        ? rows.addOfShape(what, row, field, proposal -> stays(proposal, row, field))
+        : rows.add(what, row, field, proposal -> stays(secret(proposal, field), row, field));
   }
 
   /** A reason for one direction must not empty the other one. */
@@ -288,6 +287,23 @@ final class ValueGuesses {
       String there = store ? row.layer().name() : rows.draft().nameOf(row);
       proposal.say(words -> words.stays(there, DraftConcept.QUESTION));
     }
+  }
+
+  /** Whether other types of the layer have a field of the name that is mapped. */
+  private boolean isMappedInOthers(ResolvedShape row, Field field) {
+    return concept.hops().stream()
+        .filter(
+            hop -> hop.hop().outer().layer().equals(row.layer()) && !hop.hop().outer().equals(row))
+        .flatMap(
+            hop ->
+                hop.mappings().stream()
+                    .filter(FieldMapping::isCarried)
+                    .flatMap(
+                        mapping ->
+                            hop.hop().inward()
+                                ? mapping.sources().stream()
+                                : mapping.target().stream()))
+        .anyMatch(other -> other.name().equals(field.name()));
   }
 
   /** A value that a row cannot be created without, such as the key of an immutable row. */

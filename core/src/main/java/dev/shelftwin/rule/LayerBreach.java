@@ -40,6 +40,7 @@ final class LayerBreach implements Rule.Check<Layer> {
                         .layerOf(dependency.to())
                         .filter(used -> !mayUse(layer, used, context))
                         .isPresent())
+            .filter(dependency -> !isBeside(dependency))
             .filter(dependency -> !RuleContext.isAllowed(layer, dependency.to()))
             .filter(dependency -> !directMappers.contains(dependency.from().qualifiedName()))
             .filter(
@@ -51,6 +52,11 @@ final class LayerBreach implements Rule.Check<Layer> {
         ClassUses.byClass(breaches, use -> context.layerOf(use.to()).orElseThrow())
             .map(uses -> match(layer, uses, context)),
         unread);
+  }
+
+  /** Types of one package are not kept apart. */
+  private static boolean isBeside(ClassDependency dependency) {
+    return dependency.from().packageName().equals(dependency.to().packageName());
   }
 
   private static boolean mayUse(Layer from, Layer to, RuleContext context) {

@@ -13,14 +13,16 @@ import dev.shelftwin.shape.ClassDependencies;
 import dev.shelftwin.shape.ClassDependency;
 import dev.shelftwin.shape.FieldRole;
 import dev.shelftwin.shape.Role;
+import dev.shelftwin.shape.Shape;
 import dev.shelftwin.shape.Shapes;
 import dev.shelftwin.shape.TypeRef;
-import java.util.Comparator;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.TreeMap;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
@@ -43,8 +45,8 @@ final class RuleContext {
 
   private final List<TypeCycles.Cycle> cycles;
 
-  /** The layers by the packages that were asked for; of most types it is asked often. */
-  private final Map<String, Optional<Layer>> layers = new ConcurrentHashMap<>();
+  /** The nearest layers by the packages that were asked for; of most types it is asked often. */
+  private final Map<String, List<Layer>> layers = new ConcurrentHashMap<>();
 
   /** The names of the layers whose packages other layers have too. */
   private final Set<String> sharing;
@@ -159,15 +161,41 @@ final class RuleContext {
     return declaresUniqueColumns;
   }
 
-  /** The layer whose packages a type is in or below; the nearest one. */
+  /**
+   * The layer whose packages a type is in or below; the nearest one. Where layers share a package,
+   * only the types of concepts and the rows in it have a layer.
+   */
   Optional<Layer> layerOf(TypeRef type) {
-    return layers.computeIfAbsent(type.packageName(), this::layerOf);
+    List<Layer> nearest = layers.computeIfAbsent(type.packageName(), this::nearest);
+    return nearest.size() < 2 ? nearest.stream().findFirst() : oneOf(nearest, type);
   }
 
-  private Optional<Layer> layerOf(String packageName) {
-    return plan().layers().stream()
-        .filter(layer -> layer.packages().depth(packageName).isPresent())
-        .max(Comparator.comparingInt(layer -> layer.packages().depth(packageName).getAsInt()));
+  private List<Layer> nearest(String packageName) {
+    Map<Integer, List<Layer>> byDepth = new TreeMap<>();
+    for (Layer layer : plan().layers()) {
+      layer
+          .packages()
+          .depth(packageName)
+          .ifPresent(depth -> byDepth.computeIfAbsent(depth, key -> new ArrayList<>()).add(layer));
+    }
+    return byDepth.values().stream().reduce(List.of(), (outer, inner) -> inner);
+  }
+
+  private Optional<Layer> oneOf(List<Layer> nearest, TypeRef type) {
+    String name = type.outermostName();
+    Optional<Layer> ofConcepts =
+        nearest.stream()
+            .filter(
+                layer ->
+                    shapesOf(layer)
+                        .anyMatch(shape -> shape.shape().type().outermostName().equals(name)))
+            .findFirst();
+    boolean isRow = shapes.find(name).filter(Shape::hasColumns).isPresent();
+    return ofConcepts.or(
+        () ->
+            nearest.stream()
+                .filter(layer -> isRow && layer.role() == Role.PERSISTENCE)
+                .findFirst());
   }
 
   /** Whether other layers have the same packages, so that a class does not tell its layer. */

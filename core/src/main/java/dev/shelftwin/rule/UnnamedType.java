@@ -40,6 +40,8 @@ final class UnnamedType implements Rule.Check<Ledger> {
               return Stream.concat(
                   unnamed.stream()
                       .filter(shape -> !isUnlisted(layer, shape))
+                      .filter(
+                          shape -> context.layerOf(shape.type()).filter(layer::equals).isPresent())
                       .map(shape -> match(layer, shape)),
                   layer.rules().unlistedTypes().entrySet().stream()
                       .filter(unlisted -> !names.contains(unlisted.getKey()))

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import dev.shelftwin.shape.Role;
 import dev.shelftwin.testkit.OpenProject;
 import dev.shelftwin.testkit.Project;
+import java.io.IOException;
 import java.nio.file.Path;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -274,5 +275,79 @@ class DraftedMappersTest {
         """;
     assertThat(new Project(folder).instead("", types).draft(LAYERS).text())
         .contains("store: SpareResource\n", "api: { ResourceDto: out }");
+  }
+
+  /** A constructor only makes an object, whatever its class is called. */
+  @Test
+  void aConstructorMapsWhateverItsClassIsCalled() throws IOException {
+    String types =
+        """
+        package coop.kiln.store;
+        @jakarta.persistence.Entity
+        public class Kiln {
+          @jakarta.persistence.Id public Long id;
+          public String shelf;
+          public int stock;
+        }
+        package coop.kiln.api;
+        public class KilnResource {
+          private String place;
+          private int stock;
+          private String label;
+          protected KilnResource() {}
+          public KilnResource(coop.kiln.store.Kiln kiln, java.util.Locale locale) {
+            this.place = kiln.shelf;
+            this.stock = kiln.stock;
+          }
+          public String getPlace() { return place; }
+          public int getStock() { return stock; }
+          public String getLabel() { return label; }
+        }
+        """;
+    assertThat(new Project(folder).instead("", types).draftCompiled(LAYERS).text())
+        .contains("api: { KilnResource: out }")
+        .contains("Kiln -> KilnResource: coop.kiln.api.KilnResource.new\n")
+        .contains("- { store: shelf, api: place }");
+  }
+
+  /** Nobody but its users can create the larger one: what it lacks says nothing of the other. */
+  @Test
+  void whatExtendsSomethingShownIsShownToo() {
+    String types =
+        """
+        package coop.kiln.store;
+        @jakarta.persistence.Entity
+        public class Kiln {
+          @jakarta.persistence.Id public Long id;
+          public String shelf;
+          public int stock;
+        }
+        package coop.kiln.api;
+        public class KilnResource {
+          private String shelf;
+          private int stock;
+          protected KilnResource() {}
+          public KilnResource(String shelf, int stock) {
+            this.shelf = shelf;
+            this.stock = stock;
+          }
+          public static KilnResource of(coop.kiln.store.Kiln kiln) { return null; }
+          public String getShelf() { return shelf; }
+          public int getStock() { return stock; }
+        }
+        package coop.kiln.api;
+        public class DetailedKilnResource extends KilnResource {
+          private String label;
+          protected DetailedKilnResource() {}
+          public DetailedKilnResource(String place, int left) {
+            super(place, left);
+          }
+          public String getLabel() { return label; }
+        }
+        """;
+    assertThat(new Project(folder).instead("", types).draft(LAYERS).text())
+        .contains("api: { KilnResource: out, DetailedKilnResource: out }")
+        .contains("- { DetailedKilnResource: [shelf, stock], stays: '?' }")
+        .doesNotContain("KilnResource: { fields: [shelf");
   }
 }

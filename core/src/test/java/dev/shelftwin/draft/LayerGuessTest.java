@@ -117,6 +117,29 @@ class LayerGuessTest {
                 + types("coop.kiln.store.api", "", "", "Kiln", "Mug"),
             List.of("Kiln: Kiln both", "Mug: Mug both")),
         of(
+            "what methods make sent types of is not sent, wherever it is",
+            rows("coop.kiln.db", "", "Kiln", "Mug", "Vase")
+                + types("coop.kiln.rest.resource", "", "Resource", "Kiln", "Mug", "Vase", "Firing")
+                + types("coop.kiln.rest.job", "", "", "Firing")
+                + types("coop.kiln.rest", "", "Response", "Launch")
+                + types("coop.kiln.rest.resource", "", "Resource", "LaunchResponse")
+                + """
+                package coop.kiln.desk;
+                import coop.kiln.rest.*;
+                import coop.kiln.rest.job.*;
+                import coop.kiln.rest.resource.*;
+                public final class Shown {
+                  public static FiringResource of(Firing firing) { return null; }
+                  public static LaunchResponseResource of(LaunchResponse launch) { return null; }
+                }
+                """,
+            List.of(
+                "Firing: FiringResource out",
+                "LaunchResponse: LaunchResponseResource out",
+                "Kiln: KilnResource both",
+                "Mug: MugResource both",
+                "Vase: VaseResource both")),
+        of(
             "a version in the name of a package",
             rows("coop.kiln.db", "", "Kiln", "Mug") + types("coop.kiln.api_v3", "", "", TEN),
             List.of("Kiln: Kiln both", "Mug: Mug both")),

@@ -79,6 +79,24 @@ class LayerBreachTest {
     assertThat(project.found(project.checkCompiled())).isEmpty();
   }
 
+  /** A class in a package of two layers is of the one that it is made for, as far as it shows. */
+  @Test
+  void aPackageOfTwoLayersTellsNoLayer() throws Exception {
+    Project project =
+        new Project(folder)
+            .with("package: coop.kiln.model", "packages: [coop.kiln.model, coop.kiln.store]")
+            .java(
+                "package coop.kiln.store;\npublic class Manifest {\n  GlazeRow of;\n  static class Line {}\n}\n")
+            .java(
+                "package coop.kiln.store;\nimport jakarta.persistence.*;\n"
+                    + "@Entity\npublic class OldRow { //~ unnamed-type\n  @Id long id;\n}\n")
+            .java(
+                "package coop.kiln.api;\npublic class Peek {\n"
+                    + "  coop.kiln.store.Manifest manifest;\n  coop.kiln.model.Glaze glaze;\n"
+                    + "  coop.kiln.store.OldRow old; //~ layer-breach\n}\n");
+    assertThat(project.found(project.checkCompiled())).isEqualTo(project.promised());
+  }
+
   @Test
   void theMessageNamesBothTypesAndThePlanCanAllowThem() throws Exception {
     Project project =
