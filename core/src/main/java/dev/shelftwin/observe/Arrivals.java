@@ -110,7 +110,7 @@ final class Arrivals {
     return isInContainer(target)
         && (isInContainer(leaf.path())
             ? hasEqualElements(sample, leaf)
-            : Tree.all(sample.tree(), target).isEmpty());
+            : PathValues.all(sample.tree(), target).isEmpty());
   }
 
   /** Whether two elements around a value have an equal field; a set or map may merge them. */
@@ -137,7 +137,7 @@ final class Arrivals {
   /** What became of a value; of an element, the value at its place if it is not found. */
   private Tree.Value arrived(
       Observations.Sample sample, Slot.Leaf leaf, String target, Conversion conversion) {
-    List<Tree.Value> made = Tree.all(sample.tree(), target);
+    List<Tree.Value> made = PathValues.all(sample.tree(), target);
     if (!isInContainer(target)) {
       return made.isEmpty() ? Tree.MISSING : made.get(0);
     }
@@ -156,7 +156,7 @@ final class Arrivals {
             .filter(other -> other.path().equals(leaf.path()))
             .filter(other -> isThere(sample.source(), other))
             .toList();
-    List<Tree.Value> ordered = Tree.inOrder(sample.tree(), target);
+    List<Tree.Value> ordered = PathValues.inOrder(sample.tree(), target);
     return ordered.size() == elements.size() ? ordered.get(elements.indexOf(leaf)) : Tree.MISSING;
   }
 

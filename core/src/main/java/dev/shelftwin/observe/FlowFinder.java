@@ -51,18 +51,18 @@ final class FlowFinder {
   /** All flows: of each path of the target, then of sources that reach nothing. */
   List<ObservedFlow> flows() {
     Set<String> reached = new HashSet<>();
-    seen.byTarget()
-        .forEach(
-            (target, effects) -> {
-              if (seen.unstable().contains(target)) {
-                add(target, List.of(), Account.GIVEN, seen.unstableBy());
-              } else if (effects.isEmpty()) {
-                unfed(target);
-              } else {
-                effects.forEach(effect -> reached.add(effect.slot().path()));
-                fed(target, effects);
-              }
-            });
+    Map<String, List<Observations.Effect>> byTarget = seen.byTarget();
+    byTarget.forEach(
+        (target, effects) -> {
+          if (seen.unstable().contains(target)) {
+            add(target, List.of(), Account.GIVEN, seen.unstableBy());
+          } else if (effects.isEmpty()) {
+            unfed(target, byTarget.keySet());
+          } else {
+            effects.forEach(effect -> reached.add(effect.slot().path()));
+            fed(target, effects);
+          }
+        });
     Set<String> lost = new TreeSet<>();
     for (Slot.Leaf leaf : seen.sourceLeaves()) {
       if (!reached.contains(leaf.path()) && seen.wasSet(leaf) && isVaried(leaf)) {
@@ -104,8 +104,12 @@ final class FlowFinder {
                 List.of())));
   }
 
-  /** A target that no source changes: it keeps its value, has a constant, or nothing. */
-  private void unfed(String target) {
+  /**
+   * A target that no source changes: it keeps its value, has a constant, or nothing.
+   *
+   * @param all the paths of all targets
+   */
+  private void unfed(String target, Set<String> all) {
     if (seen.stays().contains(target)) {
       add(target, List.of(), Account.STAYS, "");
       return;
@@ -120,7 +124,7 @@ final class FlowFinder {
       }
     }
     boolean outer =
-        seen.byTarget().keySet().stream()
+        all.stream()
             .anyMatch(other -> !other.equals(target) && ExpectedFlow.isWithin(other, target));
     if (values.isEmpty() && !outer) {
       add(target, List.of(), Account.UNFILLED, "");
@@ -251,7 +255,7 @@ final class FlowFinder {
       return false;
     }
     for (Observations.Sample sample : seen.samples()) {
-      List<Tree.Value> arrived = Tree.inOrder(sample.tree(), target);
+      List<Tree.Value> arrived = PathValues.inOrder(sample.tree(), target);
       @Nullable Object first = sample.source().get(elements.get(0));
       @Nullable Object second = sample.source().get(elements.get(1));
       if (arrived.size() == 2 && first != null && second != null) {

@@ -114,44 +114,6 @@ sealed interface Tree {
     return values;
   }
 
-  /** All values of a path. */
-  static List<Value> all(Tree tree, String path) {
-    List<Value> values = new ArrayList<>();
-    collectAll("", tree, path, false, values);
-    return values;
-  }
-
-  /** The values of a path in the order of their elements; none where there is no order. */
-  static List<Value> inOrder(Tree tree, String path) {
-    List<Value> values = new ArrayList<>();
-    collectAll("", tree, path, true, values);
-    return values;
-  }
-
-  private static void collectAll(
-      String at, Tree tree, String path, boolean onlyOrdered, List<Value> values) {
-    if (tree instanceof Fields fields) {
-      fields
-          .byName()
-          .forEach(
-              (name, part) ->
-                  collectAll(
-                      at.isEmpty() ? name : at + "." + name, part, path, onlyOrdered, values));
-    } else if (tree instanceof Elements elements && (elements.ordered() || !onlyOrdered)) {
-      elements.all().forEach(element -> collectAll(at + "[]", element, path, onlyOrdered, values));
-    } else if (tree instanceof Entries entries && !onlyOrdered) {
-      entries
-          .byKey()
-          .forEach(
-              (key, entry) -> {
-                collectAll(at + "{key}", new Value(key, key), path, false, values);
-                collectAll(at + "{}", entry, path, false, values);
-              });
-    } else if (tree instanceof Value value && at.equals(path)) {
-      values.add(value);
-    }
-  }
-
   /**
    * The changes of values, and where none changed, of what is around them: an object that is there
    * in one of the two only, or elements in another order.
