@@ -234,7 +234,7 @@ public final class Drafter {
                 .concept(concept.name())
                 .map(
                     mappings ->
-                        new AlikeDirections(
+                        new InheritedDirections(
                                 new PossibleDirections(mappings, mappers).of(concept), mappings)
                             .known())
                 .orElse(concept));

@@ -48,6 +48,9 @@ final class RuleContext {
   /** The nearest layers by the packages that were asked for; of most types it is asked often. */
   private final Map<String, List<Layer>> layers = new ConcurrentHashMap<>();
 
+  /** The layers of types in packages of several layers, by the names of the outermost types. */
+  private final Map<String, Optional<Layer>> inShared = new ConcurrentHashMap<>();
+
   /** The names of the layers whose packages other layers have too. */
   private final Set<String> sharing;
 
@@ -167,7 +170,9 @@ final class RuleContext {
    */
   Optional<Layer> layerOf(TypeRef type) {
     List<Layer> nearest = layers.computeIfAbsent(type.packageName(), this::nearest);
-    return nearest.size() < 2 ? nearest.stream().findFirst() : oneOf(nearest, type);
+    return nearest.size() < 2
+        ? nearest.stream().findFirst()
+        : inShared.computeIfAbsent(type.outermostName(), name -> oneOf(nearest, name));
   }
 
   private List<Layer> nearest(String packageName) {
@@ -181,8 +186,7 @@ final class RuleContext {
     return byDepth.values().stream().reduce(List.of(), (outer, inner) -> inner);
   }
 
-  private Optional<Layer> oneOf(List<Layer> nearest, TypeRef type) {
-    String name = type.outermostName();
+  private Optional<Layer> oneOf(List<Layer> nearest, String name) {
     Optional<Layer> ofConcepts =
         nearest.stream()
             .filter(

@@ -277,18 +277,22 @@ class DraftedMappersTest {
         .contains("store: SpareResource\n", "api: { ResourceDto: out }");
   }
 
+  private static final String KILN =
+      """
+      package coop.kiln.store;
+      @jakarta.persistence.Entity
+      public class Kiln {
+        @jakarta.persistence.Id public Long id;
+        public String shelf;
+        public int stock;
+      }
+      """;
+
   /** A constructor only makes an object, whatever its class is called. */
   @Test
   void aConstructorMapsWhateverItsClassIsCalled() throws IOException {
     String types =
         """
-        package coop.kiln.store;
-        @jakarta.persistence.Entity
-        public class Kiln {
-          @jakarta.persistence.Id public Long id;
-          public String shelf;
-          public int stock;
-        }
         package coop.kiln.api;
         public class KilnResource {
           private String place;
@@ -304,7 +308,7 @@ class DraftedMappersTest {
           public String getLabel() { return label; }
         }
         """;
-    assertThat(new Project(folder).instead("", types).draftCompiled(LAYERS).text())
+    assertThat(new Project(folder).instead("", KILN + types).draftCompiled(LAYERS).text())
         .contains("api: { KilnResource: out }")
         .contains("Kiln -> KilnResource: coop.kiln.api.KilnResource.new\n")
         .contains("- { store: shelf, api: place }");
@@ -315,13 +319,6 @@ class DraftedMappersTest {
   void whatExtendsSomethingShownIsShownToo() {
     String types =
         """
-        package coop.kiln.store;
-        @jakarta.persistence.Entity
-        public class Kiln {
-          @jakarta.persistence.Id public Long id;
-          public String shelf;
-          public int stock;
-        }
         package coop.kiln.api;
         public class KilnResource {
           private String shelf;
@@ -345,7 +342,7 @@ class DraftedMappersTest {
           public String getLabel() { return label; }
         }
         """;
-    assertThat(new Project(folder).instead("", types).draft(LAYERS).text())
+    assertThat(new Project(folder).instead("", KILN + types).draft(LAYERS).text())
         .contains("api: { KilnResource: out, DetailedKilnResource: out }")
         .contains("- { DetailedKilnResource: [shelf, stock], stays: '?' }")
         .doesNotContain("KilnResource: { fields: [shelf");

@@ -15,12 +15,12 @@ import java.util.stream.Collectors;
  * The directions of transfer types of which no method tells one, although methods only show objects
  * of a type that they extend.
  */
-final class AlikeDirections {
+final class InheritedDirections {
 
   private final DraftConcept draft;
   private final ConceptLedger ledger;
 
-  AlikeDirections(DraftConcept draft, ConceptLedger ledger) {
+  InheritedDirections(DraftConcept draft, ConceptLedger ledger) {
     this.draft = draft;
     this.ledger = ledger;
   }
@@ -42,7 +42,7 @@ final class AlikeDirections {
         .with(
             begun.with(uses, begun.rows(), begun.omissions()),
             changed.stream()
-                .map(use -> new Guess(Guess.Kind.ALIKE_DIRECTION, use.simpleName()))
+                .map(use -> new Guess(Guess.Kind.INHERITED_DIRECTION, use.simpleName()))
                 .toList());
   }
 
