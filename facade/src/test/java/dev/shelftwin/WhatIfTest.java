@@ -291,6 +291,10 @@ class WhatIfTest {
         Files.readString(row)
             .replace("class BookingRow {", "class BookingRow " + clause + " {")
             .replace("public String getWorkshop", "@Override public String getWorkshop"));
+    Path signs = Files.createDirectory(row.resolveSibling("../signs").normalize());
+    Files.writeString(
+        signs.resolve("Signs.java"),
+        "package coop.kiln.bookings.signs;\ninterface Placed {}\nclass Sign implements Placed {}");
     Path hall = row.resolveSibling("Hall.java");
     Files.writeString(
         hall,
@@ -304,14 +308,16 @@ class WhatIfTest {
       assertThat(preview.uncompiled()).isEmpty();
     }
     Files.writeString(
-        row.resolveSibling("OldRow.java"),
-        "package coop.kiln.bookings.store;\nabstract class OldRow " + clause + " {}");
+        signs.resolve("BookingRow.java"),
+        "package coop.kiln.bookings.signs;\nimport coop.kiln.bookings.store.*;\nabstract class BookingRow "
+            + clause.replace("Placed", "coop.kiln.bookings.store.Placed")
+            + " {}");
     try (ShelfTwin twin = ShelfTwin.open(plan, CODE)) {
       assertThat(twin.whatIf().uses("Booking", Map.of("BookingRow", Set.of("workshop")))).isEmpty();
       assertThatThrownBy(() -> twin.whatIf().renamed("Booking.workshop", "room", List.of()))
           .isInstanceOf(InputException.class)
           .hasMessageContaining(
-              "BookingRow has 'workshop' from Placed, which is above OldRow, too");
+              "BookingRow inherits 'workshop' from Placed, and so does coop.kiln.bookings.signs.BookingRow");
     }
   }
 
@@ -356,7 +362,7 @@ class WhatIfTest {
               () -> twin.whatIf().renamed("Booking.workshop", "room", List.of("BookingView")))
           .isInstanceOf(InputException.class)
           .hasMessageContaining(
-              "BookingView has 'workshop' from Placed, which is above Booking, too");
+              "BookingView inherits 'workshop' from Placed, and so does coop.kiln.bookings.model.Booking");
     }
   }
 
@@ -426,6 +432,13 @@ class WhatIfTest {
     Files.writeString(
         hall.resolveSibling("Rack.java"),
         head + "record Rack(coop.kiln.bookings.store.BookingRow top) {}");
+    Path late = hall.resolveSibling("LateRow.java");
+    Files.writeString(
+        late, head + "public class LateRow extends coop.kiln.bookings.store.BookingRow {}");
+    Path desk = hall.resolveSibling("LateDesk.java");
+    Files.writeString(
+        desk,
+        head + "record LateDesk(LateRow row) { String room() { return row.getWorkshop(); } }");
     Path sign = hall.resolveSibling("Sign.java");
     Files.writeString(sign, head + "record Sign(String getWorkshop) {}");
     Path classes = compiled(sources);
@@ -433,14 +446,23 @@ class WhatIfTest {
         sign,
         head
             + "record Sign(Rack rack) { String getWorkshop() { return rack.top().getWorkshop(); } }");
-    CodeOptions code = new CodeOptions(List.of(classes), List.of(), Project.classPath());
+    Path library = folder.resolve("library");
+    Path lateClass = library.resolve("coop/kiln/bookings/LateRow.class");
+    Files.createDirectories(lateClass.getParent());
+    Files.move(classes.resolve("coop/kiln/bookings/LateRow.class"), lateClass);
+    Files.delete(late);
+    CodeOptions code =
+        new CodeOptions(
+            List.of(classes),
+            List.of(),
+            Stream.concat(Stream.of(library), Project.classPath().stream()).toList());
     for (boolean isNewer : new boolean[] {false, true}) {
       Files.setLastModifiedTime(
           sign, FileTime.from(Instant.now().plus(isNewer ? 1 : -1, ChronoUnit.DAYS)));
       try (ShelfTwin twin = ShelfTwin.open(plan, code)) {
         ChangePreview preview = twin.whatIf().renamed("Booking.workshop", "room", List.of("store"));
         assertThat(preview.sources().files().keySet())
-            .contains(hall)
+            .contains(hall, desk)
             .matches(files -> files.contains(sign) == isNewer);
         assertThat(preview.sources().byHand()).anyMatch(line -> line.startsWith(queries + ":2"));
         assertThat(preview.uncompiled()).isEmpty();

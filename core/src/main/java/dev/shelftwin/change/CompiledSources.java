@@ -27,6 +27,7 @@ import org.objectweb.asm.Opcodes;
 final class CompiledSources {
 
   private final List<ClassFile> files = new ArrayList<>();
+  private final Set<String> names = new HashSet<>();
   private final Map<String, List<ClassFile>> bySource = new HashMap<>();
 
   /**
@@ -73,6 +74,7 @@ final class CompiledSources {
       }
       ClassFile read = new ClassFile(file, outermost(reader.getClassName()), outermost(above));
       files.add(read);
+      names.add(read.name());
       bySource.computeIfAbsent(source(reader), source -> new ArrayList<>()).add(read);
     } catch (IllegalArgumentException | IndexOutOfBoundsException broken) {
       // Its source counts as not compiled.
@@ -90,7 +92,10 @@ final class CompiledSources {
     return nested > 0 ? name.substring(0, nested) : name;
   }
 
-  /** The path of a class's source below its folder; an ending alone if it is not known. */
+  /**
+   * The path of a class's source below its source folder; if the class file does not name the
+   * source, only the folder of the package.
+   */
   private static String source(ClassReader reader) {
     String name = reader.getClassName();
     StringBuilder path = new StringBuilder(name.substring(0, name.lastIndexOf('/') + 1));
@@ -143,7 +148,7 @@ final class CompiledSources {
             .anyMatch(file -> types.contains(file.name()) || file.isOlderThan(source))) {
       return true;
     }
-    Pattern names = alternatives(members.isEmpty() ? types : Set.of(), "", "\\b");
+    Pattern mention = alternatives(members.isEmpty() ? types : Set.of(), "", "\\b");
     Pattern inTexts = alternatives(words, "(?<![\\w/$.;])", "(?![\\w/$;])");
     return compiled.stream()
         .map(file -> Constants.of(file.file()))
@@ -151,12 +156,17 @@ final class CompiledSources {
             constants ->
                 constants.texts().stream()
                         .anyMatch(
-                            text -> names.matcher(text).find() || inTexts.matcher(text).find())
+                            text -> mention.matcher(text).find() || inTexts.matcher(text).find())
                     || constants.members().stream()
                         .anyMatch(
                             member ->
                                 members.contains(member.name())
-                                    && types.contains(outermost(member.owner()))));
+                                    && mayBe(outermost(member.owner()), types)));
+  }
+
+  /** Whether the owner of a member is one of some types, or below one in a library. */
+  private boolean mayBe(String owner, Set<String> types) {
+    return types.contains(owner) || !(names.contains(owner) || owner.startsWith("java/"));
   }
 
   private static Pattern alternatives(Set<String> names, String before, String behind) {

@@ -14,7 +14,6 @@ import dev.shelftwin.shape.Place;
 import dev.shelftwin.shape.Shape;
 import dev.shelftwin.shape.Shapes;
 import dev.shelftwin.shape.TypeRef;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -73,16 +72,14 @@ final class ConceptSources {
 
   /** The source of a type; an error if it has none. */
   Optional<Path> file(ResolvedShape shape) {
-    Place place = shape.shape().place();
-    Path file = Path.of(place.file());
-    if (place.line() > 0 && Files.isRegularFile(file) && place.file().endsWith(".java")) {
-      return Optional.of(file);
+    Optional<Path> file = OwnSources.of(shape.shape());
+    if (file.isEmpty()) {
+      error(
+          shape.shape().place(),
+          shape.label() + " has no source that could be changed",
+          "name its folder in 'code: sources', or leave the type out with --in");
     }
-    error(
-        place,
-        shape.label() + " has no source that could be changed",
-        "name its folder in 'code: sources', or leave the type out with --in");
-    return Optional.empty();
+    return file;
   }
 
   void notDeclared(ResolvedShape shape) {

@@ -1,5 +1,6 @@
 package dev.shelftwin.change;
 
+import dev.shelftwin.shape.Shape;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
@@ -8,6 +9,7 @@ import java.nio.file.Path;
 import java.util.Collection;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.function.BiPredicate;
@@ -37,6 +39,14 @@ public final class OwnSources {
     this.folders = List.copyOf(folders);
     this.classes = List.copyOf(classes);
     this.generated = Set.copyOf(generated);
+  }
+
+  /** The file of a type's source; empty if the users do not have it. */
+  static Optional<Path> of(Shape shape) {
+    Path file = Path.of(shape.place().file());
+    boolean exists =
+        shape.place().line() > 0 && file.toString().endsWith(ENDING) && Files.isRegularFile(file);
+    return exists ? Optional.of(file) : Optional.empty();
   }
 
   List<Path> folders() {

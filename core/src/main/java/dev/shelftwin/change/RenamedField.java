@@ -133,12 +133,12 @@ public final class RenamedField {
           List<Shape> above = inheritance.above(shape.shape(), old);
           for (Shape type : above) {
             inheritance
-                .others(type, shape.shape(), above, types)
+                .shared(type, shape.shape(), above, types)
                 .ifPresent(
                     why ->
                         sources.error(
                             shape.shape().place(),
-                            "%s has '%s' from %s%s"
+                            "%s inherits '%s' from %s%s"
                                 .formatted(shape.label(), old, type.type().simpleName(), why),
                             "rename it there yourself, and leave the type out with --in"));
           }

@@ -73,7 +73,7 @@ record Renaming(
             .collect(Collectors.toSet()));
   }
 
-  /** The last part of the type's name. */
+  /** The simple name of the type. */
   String simpleType() {
     return type.substring(type.lastIndexOf('.') + 1);
   }

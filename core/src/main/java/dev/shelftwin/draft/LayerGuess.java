@@ -2,6 +2,7 @@ package dev.shelftwin.draft;
 
 import dev.shelftwin.facts.Frameworks;
 import dev.shelftwin.finding.InputException;
+import dev.shelftwin.finding.Listing;
 import dev.shelftwin.plan.Plan;
 import dev.shelftwin.shape.Place;
 import dev.shelftwin.shape.Role;
@@ -243,13 +244,7 @@ final class LayerGuess {
   }
 
   private static String shown(List<String> packages) {
-    if (packages.isEmpty()) {
-      return ": there are none";
-    }
-    int more = packages.size() - MOST_SHOWN;
-    return " "
-        + packages.stream().limit(MOST_SHOWN).collect(Collectors.joining(", "))
-        + (more > 0 ? " and " + more + " more" : "");
+    return packages.isEmpty() ? ": there are none" : " " + Listing.of(packages, MOST_SHOWN);
   }
 
   /** One layer for each role, with the packages of its types. */

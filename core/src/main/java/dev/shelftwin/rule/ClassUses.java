@@ -1,6 +1,7 @@
 package dev.shelftwin.rule;
 
 import dev.shelftwin.finding.FieldId;
+import dev.shelftwin.finding.Listing;
 import dev.shelftwin.finding.Remedy;
 import dev.shelftwin.plan.Layer;
 import dev.shelftwin.shape.ClassDependency;
@@ -9,7 +10,6 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.function.Function;
-import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
 /**
@@ -63,9 +63,7 @@ record ClassUses(List<ClassDependency> all) {
     if (isOne()) {
       return first().to().qualifiedName() + where(first());
     }
-    int more = all.size() - MOST_SHOWN;
-    return all.stream().limit(MOST_SHOWN).map(ClassUses::shown).collect(Collectors.joining(", "))
-        + (more > 0 ? " and " + more + " more" : "");
+    return Listing.of(all.stream().map(ClassUses::shown).toList(), MOST_SHOWN);
   }
 
   private static String shown(ClassDependency use) {
