@@ -53,7 +53,7 @@ final class MappingMethods {
           "repository",
           "service");
 
-  /** The first words of the names of methods that change something, whatever they return. */
+  /** Methods whose names begin with these words do not map, even if they return an object. */
   private static final Set<String> OTHER_ACTS = Set.of("delete", "remove");
 
   private static final Set<String> ACCESSORS = Set.of("add", "get", "is", "remove", "set", "with");

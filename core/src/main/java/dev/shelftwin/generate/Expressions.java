@@ -30,7 +30,7 @@ final class Expressions {
     return access.guard().map(guard -> guarded(owner, value, guard)).orElse(value);
   }
 
-  /** Reads a field of an inner object; the result is null if an object on the way is null. */
+  /** Reads a field of an object inside another; null if an object on the way to it is null. */
   private static CodeBlock readWithin(CodeBlock object, Access access) {
     return access.through().isEmpty()
         ? read(object, access)

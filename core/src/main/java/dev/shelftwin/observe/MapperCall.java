@@ -221,7 +221,7 @@ record MapperCall(
     return others;
   }
 
-  /** The classes of the further parameters. */
+  /** The classes of the parameters that are neither the source nor the target. */
   List<Class<?>> otherTypes() {
     return IntStream.range(0, arguments.size())
         .filter(index -> arguments.get(index) == Argument.OTHER)

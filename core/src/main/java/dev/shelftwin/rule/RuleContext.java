@@ -48,7 +48,7 @@ final class RuleContext {
   /** The nearest layers by the packages that were asked for; of most types it is asked often. */
   private final Map<String, List<Layer>> layers = new ConcurrentHashMap<>();
 
-  /** The layers of types in packages of several layers, by the names of the outermost types. */
+  /** For packages of several layers: the layer of a type, by the name of its top-level type. */
   private final Map<String, Optional<Layer>> inShared = new ConcurrentHashMap<>();
 
   /** The names of the layers whose packages other layers have too. */

@@ -314,7 +314,7 @@ class DraftedMappersTest {
         .contains("- { store: shelf, api: place }");
   }
 
-  /** Nobody but its users can create the larger one: what it lacks says nothing of the other. */
+  /** No mapper can fill the subclass; the fields of its superclass are mapped nevertheless. */
   @Test
   void whatExtendsSomethingShownIsShownToo() {
     String types =

@@ -54,7 +54,7 @@ final class FindingsOnce {
     return List.copyOf(shown);
   }
 
-  /** How many are not shown again, as a phrase that begins with the number. */
+  /** A line with the number of findings that are not shown again; none if all are shown. */
   List<String> aside() {
     return repeated == 0
         ? List.of()
