@@ -146,7 +146,7 @@ final class HopBody {
   }
 
   /** Creates the target. */
-  CodeBlock create() {
+  Creation create() {
     Creator creator = ledger.creator().orElseThrow();
     List<Parameter> filled =
         creator.parameters().stream().filter(parameter -> !isLeftOut(creator, parameter)).toList();
@@ -155,9 +155,9 @@ final class HopBody {
       call = stepByStep(creator, filled);
     } else {
       List<CodeBlock> arguments = filled.stream().map(this::argument).toList();
-      call = CreatorCall.of(creator, filled, arguments, usesCollector);
+      call = CreatorCall.of(creator, filled, arguments, false);
     }
-    return usesCollector ? CodeBlock.of("$L.create(\n() -> $L)", collector, call) : call;
+    return new Creation(call, openCollector(), names.newName("rejection"));
   }
 
   /** The end of a builder whose steps are left out for values that are missing. */

@@ -6,6 +6,7 @@ import com.palantir.javapoet.MethodSpec;
 import com.palantir.javapoet.NameAllocator;
 import com.palantir.javapoet.ParameterSpec;
 import com.palantir.javapoet.ParameterizedTypeName;
+import com.palantir.javapoet.TypeName;
 import dev.shelftwin.ledger.ConceptLedger;
 import dev.shelftwin.ledger.FieldMapping;
 import dev.shelftwin.ledger.Hop;
@@ -19,6 +20,7 @@ import dev.shelftwin.shape.TypeRef;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Objects;
+import java.util.Optional;
 import javax.lang.model.element.Modifier;
 
 /** Writes the methods of one hop: for one object, for a list, and for updates. */
@@ -75,18 +77,18 @@ final class HopMethods {
             .addParameters(parameters())
             .addCode(nullChecks(List.of(source)));
     boolean updates = ledger.canUpdate() && ledger.versions().isEmpty();
-    CodeBlock created = body.create();
+    Creation created = body.create();
     HopWrites writes = body.writes();
     List<CodeBlock> statements =
         updates ? List.of() : ledger.writes().stream().map(writes::write).toList();
     method.addCode(body.opening()).addCode(body.locals());
-    if (ledger.writes().isEmpty()) {
-      return method.addStatement("return $L", created).build();
-    }
-    if (ledger.canUpdate() && !updates) {
+    if (created.collector().isPresent() || (ledger.canUpdate() && !updates)) {
       method.addCode(body.throwing());
     }
-    method.addStatement("$T $L = $L", JavaNames.of(hop.to().shape().type()), target, created);
+    if (ledger.writes().isEmpty()) {
+      return method.addCode(created.returned()).build();
+    }
+    method.addCode(created.in(target, JavaNames.of(hop.to().shape().type())));
     if (updates) {
       method.addStatement("$L($L)", MapperNames.UPDATE, arguments());
     } else if (ledger.canUpdate()) {
@@ -118,22 +120,23 @@ final class HopMethods {
             .addParameter(JavaNames.of(hop.from().shape().type()), source)
             .addParameters(parameters())
             .addCode(nullChecks(List.of(target, source)));
-    CodeBlock created = inPlace ? CodeBlock.of("") : body.create();
+    Optional<Creation> created = inPlace ? Optional.empty() : Optional.of(body.create());
     String result = inPlace ? target : names.newName("changed");
     HopWrites writes = body.writes();
     CodeBlock comparisons = writes.comparisons();
     List<CodeBlock> statements =
         ledger.updates().stream().map(mapping -> writes.change(mapping, result)).toList();
     method.addCode(body.opening()).addCode(body.locals());
-    if (inPlace) {
+    if (created.isEmpty()) {
       method.addCode(comparisons).addCode(body.throwing()).addCode(writes.parts());
       statements.forEach(method::addCode);
     } else {
-      method.returns(JavaNames.of(hop.to().shape().type()));
+      TypeName type = JavaNames.of(hop.to().shape().type());
+      method.returns(type).addCode(body.throwing());
       if (statements.isEmpty()) {
-        method.addStatement("return $L", created);
+        method.addCode(created.get().returned());
       } else {
-        method.addStatement("$T $L = $L", JavaNames.of(hop.to().shape().type()), result, created);
+        method.addCode(created.get().in(result, type));
         statements.forEach(method::addCode);
         method.addStatement("return $L", result);
       }

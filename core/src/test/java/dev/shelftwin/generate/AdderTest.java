@@ -102,7 +102,7 @@ public class AdderTest {
     assertThat(tried.warnings()).isEmpty();
     assertThat(tried.text("KilnStoreMapper"))
         .contains(
-            "() -> Kiln.of(",
+            "try { kiln = Kiln.of(",
             "collector.add(\"shelves\", collector.required("
                 + "\"shelves\", row.getShelves(), Elements.list(shelfMapper::toShelf)), kiln::addShelf);",
             "List<ShelfRow> shelves = new ArrayList<>(row.getShelves());",

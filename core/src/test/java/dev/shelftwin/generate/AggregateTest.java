@@ -186,7 +186,7 @@ public class AggregateTest {
                 + " child.piece = row; return child; });")
         .contains("row.sizeHeight = piece.size().map(Size::height).orElse(null);")
         .contains("if (row.sizeHeight == null && row.sizeWidth == null) { return null; }")
-        .contains("() -> Piece.of(collector.required(\"tag\", row.tag)) .maker(")
+        .contains("try { return Piece.of(collector.required(\"tag\", row.tag)) .maker(")
         .contains(".withGlazes(")
         .contains(".finish()");
     assertThat(Project.text(generated, "PieceApiMapper"))

@@ -61,7 +61,7 @@ public class ChangeTest {
                 + " value -> Constants.named(Finish.class, value))")
         .contains("collector.changed(\"foodSafe\", glaze.foodSafe(), change.foodSafe())")
         .contains("collector.replacedOrCleared(\"note\", glaze.note().orElse(null), change.note())")
-        .contains("() -> new Glaze( glaze.code(), name,");
+        .contains("return new Glaze( glaze.code(), name,");
     assertThat(project.warnings(generated)).isEmpty();
     assertHeld(project.trial(3, 60)).contains(List.of("ChangeGlaze", "Glaze"));
   }

@@ -11,7 +11,7 @@ import java.util.SortedSet;
 import java.util.TreeSet;
 import java.util.function.Consumer;
 import java.util.function.Function;
-import java.util.function.Supplier;
+import java.util.function.IntFunction;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -20,6 +20,9 @@ import org.jspecify.annotations.Nullable;
  * containers are new and modifiable.
  */
 public final class Elements {
+
+  /** One object for all elements: a list without faults needs no more memory than a plain loop. */
+  private static final IntFunction<FieldPath> POSITION = FieldPath.SELF::element;
 
   private Elements() {}
 
@@ -126,8 +129,8 @@ public final class Elements {
     List<Fault> faults = new ArrayList<>();
     for (Map.Entry<? extends J, ? extends S> entry : entries.entrySet()) {
       FieldPath at = FieldPath.SELF.key(String.valueOf(entry.getKey()));
-      @Nullable K key = convert(entry.getKey(), keyConverter, () -> at, faults);
-      @Nullable V value = convert(entry.getValue(), valueConverter, () -> at, faults);
+      @Nullable K key = convert(entry.getKey(), keyConverter, index -> at, 0, faults);
+      @Nullable V value = convert(entry.getValue(), valueConverter, index -> at, 0, faults);
       if (key != null && value != null) {
         into.put(key, value);
       }
@@ -143,9 +146,7 @@ public final class Elements {
     List<Fault> faults = new ArrayList<>();
     int index = 0;
     for (S element : elements) {
-      int position = index++;
-      @Nullable T converted =
-          convert(element, converter, () -> FieldPath.SELF.element(position), faults);
+      @Nullable T converted = convert(element, converter, POSITION, index++, faults);
       if (converted != null) {
         into.add(converted);
       }
@@ -157,17 +158,18 @@ public final class Elements {
   private static <S, T> @Nullable T convert(
       @Nullable S value,
       Function<? super S, ? extends @Nullable T> converter,
-      Supplier<FieldPath> at,
+      IntFunction<FieldPath> at,
+      int index,
       List<Fault> faults) {
     @Nullable T converted = null;
     try {
       converted = value == null ? null : converter.apply(value);
     } catch (RuntimeException rejection) {
-      faults.addAll(Fault.from(rejection, at.get()));
+      faults.addAll(Fault.from(rejection, at.apply(index)));
       return null;
     }
     if (converted == null) {
-      faults.add(Fault.missing(at.get()));
+      faults.add(Fault.missing(at.apply(index)));
     }
     return converted;
   }

@@ -11,13 +11,11 @@ import org.jspecify.annotations.Nullable;
 
 /**
  * Converts the values of one source object and records a {@link Fault} for each value that is
- * missing or rejected.
+ * missing or rejected. Not thread-safe: a mapper creates one collector for each object.
  *
- * <p>A mapper of requests uses {@link #collecting}: all faults are recorded, and {@link #create} or
- * {@link #throwIfAny} throws them in one exception. A mapper of rows uses {@link #failFast}: the
- * first fault is thrown at once and names the row's key.
- *
- * <p>Not thread-safe. A mapper creates one collector for each object.
+ * <p>A mapper of requests uses {@link #collecting}: all faults are recorded, and {@link
+ * #throwIfAny} throws them in one exception. A mapper of rows uses {@link #failFast}: the first
+ * fault is thrown at once and names the row's key.
  */
 public final class FaultCollector {
 
@@ -56,8 +54,12 @@ public final class FaultCollector {
   }
 
   /** Returns the value. Records a fault and returns null if it is null. */
+  @SuppressWarnings("NullAway") // null is returned only after a fault, and then nothing is created
   public <T> T required(String field, @Nullable T value) {
-    return required(field, value, Function.identity());
+    if (value == null) {
+      missing(field);
+    }
+    return value;
   }
 
   /** Returns the converted value. Records a fault and returns null if it is null or rejected. */
@@ -199,21 +201,21 @@ public final class FaultCollector {
   }
 
   /**
-   * Creates the object if no fault was recorded.
+   * Returns the exception to throw when the creator of the object throws one.
    *
-   * @throws FaultException with all faults, or with the rejection by the creator itself
+   * @param rejection what the creator threw; a {@link FaultException} is returned as it is
    */
-  public <T> T create(Supplier<T> creator) {
-    if (recorded != null) {
-      throw recorded.exception();
-    }
-    try {
-      return creator.get();
-    } catch (FaultException fault) {
-      throw fault;
-    } catch (RuntimeException refusal) {
-      throw new FaultException(own(Fault.from(refusal, FieldPath.SELF)), refusal);
-    }
+  public FaultException rejected(RuntimeException rejection) {
+    return rejected(
+        rejection, layer, shape, key); // static: a collector without faults needs no memory
+  }
+
+  private static FaultException rejected(
+      RuntimeException rejection, String layer, String shape, @Nullable Object key) {
+    return rejection instanceof FaultException faults
+        ? faults
+        : new FaultException(
+            own(Fault.from(rejection, FieldPath.SELF), layer, shape, key), rejection);
   }
 
   /**
@@ -262,7 +264,7 @@ public final class FaultCollector {
     if (recorded == null) {
       recorded = new Recorded(refusal);
     }
-    recorded.faults.addAll(own(found));
+    recorded.faults.addAll(own(found, layer, shape, key));
     if (failsFast) {
       throw recorded.exception();
     }
@@ -273,7 +275,8 @@ public final class FaultCollector {
   }
 
   /** Attributes the faults of a value to the object that holds it. */
-  private List<Fault> own(List<Fault> found) {
+  private static List<Fault> own(
+      List<Fault> found, String layer, String shape, @Nullable Object key) {
     String holder = key == null ? shape : shape + " " + key;
     return found.stream().map(fault -> fault.of(layer, holder)).toList();
   }

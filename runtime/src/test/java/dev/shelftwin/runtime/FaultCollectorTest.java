@@ -12,12 +12,13 @@ import org.junit.jupiter.api.Test;
 class FaultCollectorTest {
 
   @Test
-  void createsTheObjectIfThereIsNoFault() {
+  void convertsTheValuesIfThereIsNoFault() {
     FaultCollector collector = FaultCollector.collecting("api", "BookFiring");
     String kiln = collector.required("kiln", "BIG1");
     Integer peak = collector.required("peak", "1260", Integer::valueOf);
     Integer hold = collector.optional("hold", null, Object::hashCode);
-    assertThat(collector.create(() -> kiln + peak + hold)).isEqualTo("BIG11260null");
+    collector.throwIfAny();
+    assertThat(kiln + peak + hold).isEqualTo("BIG11260null");
   }
 
   @Test
@@ -28,7 +29,7 @@ class FaultCollectorTest {
     collector.required("day", "CLAYDAY", name -> Constants.named(DayOfWeek.class, name));
     collector.optional("hold", "long", Integer::valueOf);
     collector.required("note", "x", text -> (String) null);
-    assertThatThrownBy(() -> collector.create(() -> "never"))
+    assertThatThrownBy(collector::throwIfAny)
         .isInstanceOfSatisfying(
             FaultException.class,
             refused ->
@@ -65,14 +66,10 @@ class FaultCollectorTest {
   @Test
   void aRejectionByTheCreatorIsAFaultOfTheObject() {
     FaultCollector collector = FaultCollector.failFast("store", "FiringRow", null);
-    assertThatThrownBy(
-            () ->
-                collector.create(
-                    () -> {
-                      throw new IllegalArgumentException("it cannot end before it started");
-                    }))
-        .isInstanceOf(FaultException.class)
-        .hasMessage("FiringRow: it cannot end before it started (refused)");
+    FaultException rejected =
+        collector.rejected(new IllegalArgumentException("it cannot end before it started"));
+    assertThat(rejected).hasMessage("FiringRow: it cannot end before it started (refused)");
+    assertThat(collector.rejected(rejected)).isSameAs(rejected);
   }
 
   @Test
