@@ -109,7 +109,10 @@ final class ConversionGuesses {
                     .guess(new Guess(Guess.Kind.UNIT, outside.name())));
   }
 
-  /** A conversion that may lose something: either that is intended, or the code is wrong. */
+  /**
+   * A conversion that may lose something: either that is intended, or the code is wrong. A
+   * generated key is not set by what shows it.
+   */
   boolean losses() {
     boolean any = false;
     for (HopLedger hop : concept.hops()) {
@@ -117,7 +120,7 @@ final class ConversionGuesses {
       for (FieldMapping mapping : hop.mappings()) {
         boolean loses = mapping.conversion().filter(way -> !way.losses().isEmpty()).isPresent();
         Optional<Field> inside = hop.hop().inward() ? mapping.target() : mapping.source();
-        if (loses && inside.isPresent()) {
+        if (loses && inside.isPresent() && !LayerHabits.setsKey(concept, hop, mapping)) {
           any |=
               rows.add(
                   "accept",

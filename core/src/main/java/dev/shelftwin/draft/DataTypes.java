@@ -137,7 +137,34 @@ record DataTypes(Layer layer, Predicate<TypeRef> types) {
     Visibility least = hidden ? Visibility.PUBLIC : Visibility.PACKAGE;
     long fields = shape.storedFields().count();
     return fields > 0
+        && !isDescription(shape, shapes)
         && 2 * shape.storedFields().filter(one -> isOpen(one, least)).count() >= fields;
+  }
+
+  /**
+   * Whether a type describes data to a library instead of holding it: a public field is an object
+   * of the library that nobody sets.
+   */
+  private static boolean isDescription(Shape shape, Shapes shapes) {
+    return shape
+        .storedFields()
+        .filter(field -> field.writer().isEmpty() && isOfLibrary(field.type(), shapes))
+        .filter(field -> field.reader().filter(DataTypes::isPublicField).isPresent())
+        .anyMatch(
+            field ->
+                shape.creators().stream()
+                    .flatMap(creator -> creator.parameters().stream())
+                    .noneMatch(parameter -> parameter.name().equals(field.name())));
+  }
+
+  private static boolean isPublicField(Access access) {
+    return access.kind() == Access.Kind.FIELD && access.visibility() == Visibility.PUBLIC;
+  }
+
+  private static boolean isOfLibrary(TypeRef type, Shapes shapes) {
+    return !type.isPrimitive()
+        && !type.packageName().startsWith("java.")
+        && !shapes.packages().contains(type.packageName());
   }
 
   /** Whether an interface reads and writes fields, or only reads those of what is sent. */

@@ -210,6 +210,14 @@ final class LayerHabits {
                                 .filter(mapping -> isOfKey(concept, hop, mapping, inward))));
   }
 
+  /** Whether a mapping would set a generated key of a row from a field that will only show it. */
+  static boolean setsKey(ConceptLedger concept, HopLedger hop, FieldMapping mapping) {
+    return hop.hop().inward()
+        && concept.hub().role() == Role.PERSISTENCE
+        && mapping.isCarried()
+        && isOfKey(concept, hop, mapping, true);
+  }
+
   private static boolean isOfKey(
       ConceptLedger concept, HopLedger hop, FieldMapping mapping, boolean inward) {
     ResolvedShape inner = inward ? hop.hop().to() : hop.hop().from();

@@ -35,17 +35,30 @@ final class TypeNames {
           "post",
           "put",
           "register",
+          "req",
           "request",
+          "rq",
           "submit",
           "writable");
   static final Set<String> CHANGE_WORDS =
       Set.of("amend", "change", "edit", "modify", "patch", "update");
   static final Set<String> RESPONSE_WORDS =
       Set.of(
-          "card", "details", "item", "list", "readable", "response", "result", "summary", "view");
+          "card",
+          "details",
+          "item",
+          "list",
+          "readable",
+          "resp",
+          "response",
+          "result",
+          "rs",
+          "summary",
+          "view");
 
   /** Words of responses that are no things themselves. */
-  static final Set<String> PLAIN_RESPONSE_WORDS = Set.of("readable", "response", "result", "view");
+  static final Set<String> PLAIN_RESPONSE_WORDS =
+      Set.of("readable", "resp", "response", "result", "rs", "view");
 
   /** What teams add to the names of types of one layer. */
   private static final Set<String> USUAL_AFFIXES =

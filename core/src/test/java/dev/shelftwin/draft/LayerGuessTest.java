@@ -102,6 +102,16 @@ class LayerGuessTest {
                 "Kiln: UpdateKilnRequest in, UpdateKilnResponse out",
                 "Mug: UpdateMugRequest in, UpdateMugResponse out")),
         of(
+            "abbreviated requests and responses",
+            rows("coop.kiln.db", "", "Kiln", "Mug", "Vase")
+                + types("coop.kiln.wire", "Start", "RQ", "Kiln", "Mug")
+                + types("coop.kiln.wire", "", "RS", "Kiln", "Mug")
+                + types("coop.kiln.wire", "", "Resp", "Vase"),
+            List.of(
+                "Kiln: KilnRS out, StartKilnRQ in",
+                "Mug: MugRS out, StartMugRQ in",
+                "Vase: VaseResp out")),
+        of(
             "capitals in other places",
             rows("coop.kiln.db", "", "Tmug") + types("coop.kiln.dto", "", "", "TMug"),
             List.of("Tmug: TMug both")),
@@ -111,6 +121,23 @@ class LayerGuessTest {
                 + types("coop.kiln.persistence.api.rules", "", "", "Kiln", "Mug", "Vase")
                 + types("coop.kiln.lib.to", "", "TO", TEN),
             Stream.of(TEN).map(name -> "%1$s: %1$sTO both".formatted(name)).toList()),
+        of(
+            "what describes the columns of tables holds no data",
+            rows("coop.kiln.db", "", "Kiln", "Mug", "Vase")
+                + each(
+                    """
+                    package %s;
+                    import jakarta.persistence.metamodel.SingularAttribute;
+                    public class %s {
+                      public final SingularAttribute<Object, Integer> %s = null;
+                      public final SingularAttribute<Object, String> maker = null, place = null;
+                      public String getMaker() { return "the maker"; }
+                      public String getPlace() { return "the place"; }
+                    }
+                    """,
+                    "coop.kiln.tables", "J", "", "Kiln", "Mug", "Vase")
+                + types("coop.kiln.web", "", "Sheet", "Kiln", "Mug", "Vase"),
+            List.of("Kiln: KilnSheet both", "Mug: MugSheet both", "Vase: VaseSheet both")),
         of(
             "what a shop that is called a store offers is sent",
             rows("coop.kiln.store.db", "", "Kiln", "Mug")
