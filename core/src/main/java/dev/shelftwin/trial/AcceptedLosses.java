@@ -1,5 +1,6 @@
 package dev.shelftwin.trial;
 
+import dev.shelftwin.convert.Loss;
 import dev.shelftwin.finding.RuleId;
 import dev.shelftwin.ledger.ConceptLedger;
 import dev.shelftwin.ledger.FieldMapping;
@@ -13,6 +14,7 @@ import java.util.EnumSet;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 
 /** Losses that the plan accepts, by the fields in which they may be seen. */
@@ -66,6 +68,18 @@ final class AcceptedLosses {
         fields.add(of(shape, field));
       }
     }
+  }
+
+  /** The fields of a source whose values the plan accepts to be refused as out of range. */
+  Set<String> refusals(HopLedger hop) {
+    return hop.mappings().stream()
+        .filter(
+            mapping ->
+                mapping.conversion().filter(how -> how.losses().contains(Loss.RANGE)).isPresent())
+        .flatMap(mapping -> mapping.sources().stream())
+        .filter(source -> fields.contains(of(hop.hop().from(), source)))
+        .map(source -> HopRunner.head(source.name()))
+        .collect(Collectors.toSet());
   }
 
   /** Whether a difference between the values of a field is one that the plan accepts. */

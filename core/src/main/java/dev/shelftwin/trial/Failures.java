@@ -17,6 +17,9 @@ final class Failures {
     while (cause.getCause() != null && cause.getCause() != cause) {
       cause = cause.getCause();
     }
+    if (cause instanceof ClassNotFoundException missing) {
+      return "the class " + missing.getMessage() + " is not on the class path";
+    }
     String text = cause.toString().lines().findFirst().orElse("");
     StackTraceElement[] trace = cause.getStackTrace();
     return trace.length == 0 ? text : text + " at " + trace[0];

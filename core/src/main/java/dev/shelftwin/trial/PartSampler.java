@@ -202,10 +202,10 @@ final class PartSampler {
           (domain, random, taken) -> {
             @Nullable Object value =
                 ValueFitting.unwrapped(tools.access().read(domain, field.get()));
-            if (value == null) {
+            if (value == null && !part.type().isPrimitive()) {
               return SampleValue.of(null);
             }
-            return outward.isPresent()
+            return value != null && outward.isPresent()
                 ? outward.get().of(value, random, taken)
                 : draw(random, taken);
           });

@@ -7,6 +7,7 @@ import dev.shelftwin.runtime.FaultException;
 import dev.shelftwin.shape.Field;
 import java.lang.reflect.InvocationTargetException;
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -182,8 +183,9 @@ final class RouteRun {
   }
 
   /**
-   * The fields that the mapper may refuse. Requests and rows may be refused, where the ledger's own
-   * conversions refuse them too; objects of the domain must not be.
+   * The fields that the mapper may refuse, where the ledger's own conversions refuse them too.
+   * Requests and rows may be refused; objects of the domain must not be, but for values that the
+   * plan accepts to be out of range.
    */
   private Set<String> refused(
       RouteStep.ByMapper step,
@@ -193,9 +195,16 @@ final class RouteRun {
       Map<String, @Nullable Object> callerValues) {
     boolean fromOutside =
         stops.stream().noneMatch(stop -> stop.observation().shape().equals(route.concept().hub()));
-    return fromOutside
-        ? tools.hops().refused(step.ledger(), source, Optional.ofNullable(existing), callerValues)
-        : Set.of();
+    HopLedger hop = step.ledger();
+    Set<String> accepted = fromOutside ? Set.of() : tools.accepted().refusals(hop);
+    if (!fromOutside && accepted.isEmpty()) {
+      return Set.of();
+    }
+    Set<String> refused =
+        new HashSet<>(
+            tools.hops().refused(hop, source, Optional.ofNullable(existing), callerValues));
+    refused.removeIf(field -> !fromOutside && !accepted.contains(field));
+    return refused;
   }
 
   /** An object that an end rejected, at the field that the end names if it names one. */

@@ -394,14 +394,21 @@ class TrialTest {
         .hasMessageContaining("no clay");
   }
 
-  @Test
-  void anAccessorThatThrowsStopsItsRoutesAndIsNamed() {
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      value = {
+        "throw new IllegalStateException(\"ageless\"); | ageless",
+        "try { throw new ClassNotFoundException(\"coop.clay.Age\"); } catch (Exception missing) {"
+            + " throw new IllegalStateException(missing); }"
+            + " | the class coop.clay.Age is not on the class path"
+      })
+  void anAccessorThatThrowsStopsItsRoutesAndIsNamed(String body, String reason) {
     Project project =
         new Project(folder)
             .with(
                 "Optional<String> note) {}",
-                "Optional<String> note) {\n"
-                    + "  public int age() { throw new IllegalStateException(\"ageless\"); }\n}")
+                "Optional<String> note) {\n  public int age() { " + body + " }\n}")
             .row("{ model: age, derived: from nothing }");
     assertThat(project.trial().routes())
         .isNotEmpty()
@@ -410,7 +417,7 @@ class TrialTest {
               assertThat(route.outcome()).isEqualTo(Outcome.REFUSED);
               assertThat(route.reason().orElseThrow())
                   .contains("sample 0 cannot be sent: coop.kiln.model.Glaze: age() failed")
-                  .contains("ageless");
+                  .contains(reason);
             });
   }
 

@@ -196,6 +196,48 @@ public class TwoLayersTest {
     assertHeld(tried.trial()).isNotEmpty();
   }
 
+  /** A row may lack a value that a request of it always has, such as a {@code boolean}. */
+  @Test
+  void whatOnlyARowMayLackIsDrawnForRequests() {
+    Project project =
+        orders(folder)
+            .with("public String article;", "public String article; public Boolean gift;")
+            .with(
+                "LineView(Long id, String article)",
+                "LineView(Long id, String article, Boolean gift)")
+            .with(
+                "NewLine(Long id, String article)",
+                "NewLine(Long id, String article, boolean gift)");
+    assertHeld(project.trial(7, 60)).isNotEmpty();
+  }
+
+  /** What the plan accepts to be out of range is refused by the mapper, and no fault of it. */
+  @Test
+  void numbersOutOfAnAcceptedRangeAreRefused() {
+    Project project =
+        orders(folder)
+            .with("public String number;", "public String number; public long total;")
+            .with("OrderView(String number", "OrderView(int total, String number")
+            .with("NewOrder(String number", "NewOrder(int total, String number");
+    assertThat(project.trial(7, 60).routes())
+        .extracting(RouteResult::outcome)
+        .contains(Outcome.BROKEN);
+    TrialResult accepted =
+        project
+            .with(
+                "api: { OrderView: out, NewOrder: in }",
+                """
+                api: { OrderView: out, NewOrder: in }
+                    fields:
+                      - { store: total, accept: { lossy-conversion: never over a million } }
+                """)
+            .trial(7, 60);
+    assertHeld(accepted);
+    assertThat(accepted.routes().get(0).refusals())
+        .extracting(Refusal::example)
+        .allMatch(reason -> reason.endsWith(" is out of the range of int"));
+  }
+
   @Test
   void childrenThatAreMatchedByPlaceMoveTheirKeys() {
     Project byPlace =
