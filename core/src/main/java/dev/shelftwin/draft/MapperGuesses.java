@@ -18,8 +18,6 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
-import java.util.stream.Collectors;
-import java.util.stream.Stream;
 
 /**
  * Finds the mapper methods in the users' classes: those that take one type of a concept and return
@@ -28,11 +26,13 @@ import java.util.stream.Stream;
 final class MapperGuesses {
 
   private final Shapes shapes;
+  private final MappingMethods code;
   private final List<MethodSignature> methods;
 
-  MapperGuesses(Shapes shapes, MappingMethods methods) {
+  MapperGuesses(Shapes shapes, MappingMethods code) {
     this.shapes = shapes;
-    this.methods = methods.all();
+    this.code = code;
+    this.methods = code.all();
   }
 
   /** A concept with the methods that map its types; those that Shelf Twin generates are none. */
@@ -61,12 +61,17 @@ final class MapperGuesses {
     }
   }
 
+  /** Whether services take objects of a type, or answer with them. */
+  boolean isServed(TypeRef type, boolean inward) {
+    return code.isServed(type, inward);
+  }
+
   /** The names of the methods that map a hop, as the plan writes them. */
   List<Text> methods(ConceptLedger concept, HopLedger hop) {
     Shape source = hop.hop().from().shape();
     TypeRef from = source.type().erased();
     TypeRef to = hop.hop().to().shape().type().erased();
-    Set<TypeRef> asSource = abstractions(source);
+    Set<TypeRef> asSource = MappingMethods.abstractions(source);
     boolean canBeFilled = canBeFilled(hop.hop().to());
     boolean sourceCanBeFilled = canBeFilled(hop.hop().from());
     String generated = MapperNames.qualifiedName(concept, hop.hop().outer().layer());
@@ -94,16 +99,6 @@ final class MapperGuesses {
     boolean ofSource = !method.isStatic() && method.owner().equals(from);
     boolean alone = method.parameters().isEmpty() || MappingMethods.isHelped(method);
     return makes && (takes || (ofSource && alone));
-  }
-
-  /** A type, and what it implements or extends under a part of its name. */
-  private static Set<TypeRef> abstractions(Shape shape) {
-    NameWords words = NameWords.of(shape.type().simpleName());
-    return Stream.concat(
-            Stream.of(shape.type().erased()),
-            shape.supertypes().stream()
-                .filter(type -> words.contains(NameWords.of(type.simpleName()))))
-        .collect(Collectors.toSet());
   }
 
   private static boolean canBeFilled(ResolvedShape shape) {

@@ -5,6 +5,7 @@ import dev.shelftwin.shape.MethodSignature;
 import dev.shelftwin.shape.Shape;
 import dev.shelftwin.shape.Shapes;
 import dev.shelftwin.shape.TypeRef;
+import dev.shelftwin.shape.Visibility;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -12,6 +13,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.function.Predicate;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
 /** The methods in the users' code that may be mappers, by the types that they take and return. */
@@ -53,6 +55,10 @@ final class MappingMethods {
           "repository",
           "service");
 
+  /** The last words of the names of classes that take what is sent, and answer with it. */
+  private static final Set<String> SERVING =
+      Set.of("controller", "endpoint", "resource", "service");
+
   /** Methods whose names begin with these words do not map, even if they return an object. */
   private static final Set<String> OTHER_ACTS = Set.of("delete", "remove");
 
@@ -63,6 +69,8 @@ final class MappingMethods {
   /** The types that one type alone is turned into. */
   private final Map<TypeRef, Set<TypeRef>> targets = new HashMap<>();
 
+  private final Set<TypeRef> taken = new HashSet<>();
+  private final Set<TypeRef> answered = new HashSet<>();
   private final Set<String> packages;
 
   MappingMethods(Shapes shapes) {
@@ -73,6 +81,10 @@ final class MappingMethods {
         List<MethodSignature> methods = shapes.methods(name);
         boolean data = showsParts(methods);
         for (MethodSignature method : methods) {
+          if (serves(method) && !(data && isAccessor(method))) {
+            method.parameters().forEach(one -> taken.add(Container.held(one).erased()));
+            answered.add(Container.held(method.returns()).erased());
+          }
           if (mayMap(method)) {
             all.add(method);
             addTarget(method, data);
@@ -109,13 +121,27 @@ final class MappingMethods {
 
   private static boolean mayMap(MethodSignature method) {
     long parameters = method.parameters().stream().filter(type -> !isHelper(type)).count();
-    NameWords owner = NameWords.of(method.owner().simpleName()).withoutLast("impl");
     return !method.isAbstract()
-        && (makesOwner(method) || !owner.last().anyOf(OTHER_WORK))
+        && (makesOwner(method) || !owner(method).last().anyOf(OTHER_WORK))
         && !OTHER_ACTS.contains(NameWords.of(method.name()).all().get(0))
         && parameters <= MOST_PARAMETERS
         && (!method.parameters().isEmpty() || !method.isStatic())
         && (!method.returns().isPrimitive() || !method.parameters().isEmpty());
+  }
+
+  private static boolean serves(MethodSignature method) {
+    return method.visibility() == Visibility.PUBLIC
+        && !method.isConstructor()
+        && owner(method).last().anyOf(SERVING);
+  }
+
+  private static NameWords owner(MethodSignature method) {
+    return NameWords.of(method.owner().simpleName()).withoutLast("impl");
+  }
+
+  /** Whether services take objects of a type, or answer with them. */
+  boolean isServed(TypeRef type, boolean inward) {
+    return (inward ? taken : answered).contains(type.erased());
   }
 
   /** Whether a method only makes an object of its class, whatever that is called. */
@@ -130,18 +156,33 @@ final class MappingMethods {
   }
 
   /**
-   * Whether a method makes an object of one type from one of another, or fills it; it may take the
-   * other as the interface after which it is named. If one of them holds the other, it more likely
-   * reads or wraps it.
+   * Whether a method makes an object of one type from one of another, or fills it. If one of them
+   * holds the other, it more likely reads or wraps it.
    */
   boolean map(Shape from, Shape to) {
-    NameWords name = NameWords.of(from.type().simpleName());
-    Stream<TypeRef> namedAlike =
-        from.supertypes().stream().filter(type -> name.contains(NameWords.of(type.simpleName())));
-    return Stream.concat(Stream.of(from.type()), namedAlike)
-            .anyMatch(type -> targets(type).contains(to.type().erased()))
+    return abstractions(from).stream().anyMatch(type -> targets(type).contains(to.type().erased()))
         && !holds(from, to)
         && !holds(to, from);
+  }
+
+  /**
+   * A type, and what it implements or extends under a part of its name, or under its name with
+   * another last word: methods may take its objects as such.
+   */
+  static Set<TypeRef> abstractions(Shape shape) {
+    NameWords name = NameWords.of(shape.type().simpleName());
+    List<String> words = name.all();
+    List<String> begin = words.subList(0, Math.max(1, words.size() - 1));
+    return Stream.concat(
+            Stream.of(shape.type()),
+            shape.supertypes().stream()
+                .filter(
+                    type -> {
+                      NameWords other = NameWords.of(type.simpleName());
+                      return name.contains(other) || other.startsWith(begin);
+                    }))
+        .map(TypeRef::erased)
+        .collect(Collectors.toSet());
   }
 
   private Set<TypeRef> targets(TypeRef from) {

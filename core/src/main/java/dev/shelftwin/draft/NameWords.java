@@ -78,6 +78,11 @@ final class NameWords {
     return roots.containsAll(other.roots);
   }
 
+  /** Whether it begins with some words. */
+  boolean startsWith(List<String> words) {
+    return all.size() >= words.size() && all.subList(0, words.size()).equals(words);
+  }
+
   /** The words that another name does not have. */
   NameWords without(NameWords other) {
     return new NameWords(

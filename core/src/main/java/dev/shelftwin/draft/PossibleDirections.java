@@ -13,7 +13,8 @@ import java.util.List;
 
 /**
  * The directions of transfer types whose names tell none: objects that nothing outside their
- * package can create, or that methods map in one direction only, are only shown, or only taken.
+ * package can create, or that methods map in one direction only, are only shown, or only taken,
+ * unless services use them in the other direction.
  */
 final class PossibleDirections {
 
@@ -52,7 +53,7 @@ final class PossibleDirections {
     boolean nested =
         draft.guesses().stream().anyMatch(guess -> isAbout(guess, use, Guess.Kind.NESTED));
     boolean mapsIn = isMapped(use, true);
-    return unnamed && !nested && mapsIn != isMapped(use, false)
+    return unnamed && !nested && mapsIn != isMapped(use, false) && !isServed(use, !mapsIn)
         ? only(use, !mapsIn, Guess.Kind.MAPPER_DIRECTION)
         : use;
   }
@@ -74,6 +75,14 @@ final class PossibleDirections {
         .filter(hop -> end(inward ? hop.hop().from() : hop.hop().to(), use))
         .filter(hop -> hop.hop().inward() == inward && !hop.hop().isDirect())
         .anyMatch(hop -> !mappers.methods(concept, hop).isEmpty());
+  }
+
+  /** Whether services take objects of a type, or answer with them, which they map by themselves. */
+  private boolean isServed(ShapeUse use, boolean inward) {
+    return concept
+        .shapes()
+        .filter(shape -> end(shape, use))
+        .anyMatch(shape -> mappers.isServed(shape.shape().type(), inward));
   }
 
   /** Whether a mapper can create the domain object, or the transfer object, and fill it. */

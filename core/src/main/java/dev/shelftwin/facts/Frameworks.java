@@ -36,6 +36,12 @@ public final class Frameworks {
     return PERSISTENCE_STANDARDS.contains(type.packageName());
   }
 
+  /** Whether a type describes the fields of a row (Jakarta Persistence 3.2, §6.2.1). */
+  public static boolean isMetamodel(Shape shape) {
+    return shape.annotations().stream()
+        .anyMatch(name -> name.endsWith(".persistence.metamodel.StaticMetamodel"));
+  }
+
   /** Whether a type says how objects are written to documents. */
   public static boolean isForDocuments(TypeRef type) {
     return isDocumentPackage(type.packageName());
@@ -97,9 +103,19 @@ public final class Frameworks {
   /**
    * The service files in which JPA providers name their classes (Jakarta Persistence 3.2, §9.3).
    */
-  public static List<String> providerServiceFiles() {
+  public static List<String> persistenceServices() {
     return List.of(
         "META-INF/services/jakarta.persistence.spi.PersistenceProvider",
         "META-INF/services/javax.persistence.spi.PersistenceProvider");
+  }
+
+  /**
+   * The service files in which validation providers name their classes (Jakarta Validation 3.1,
+   * §5.5.4.2).
+   */
+  public static List<String> validationServices() {
+    return List.of(
+        "META-INF/services/jakarta.validation.spi.ValidationProvider",
+        "META-INF/services/javax.validation.spi.ValidationProvider");
   }
 }

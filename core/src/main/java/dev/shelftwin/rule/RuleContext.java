@@ -37,9 +37,6 @@ final class RuleContext {
   private final LayerTypes layerTypes;
   private final Set<String> misnamedConcepts;
 
-  /** The packages of the JPA providers on the class path. */
-  private final Set<String> providerPackages;
-
   /** The qualified names of the concepts' persistence types. */
   private final Set<String> persistenceTypes;
 
@@ -64,7 +61,6 @@ final class RuleContext {
     this.layerTypes = new LayerTypes(shapes);
     this.misnamedConcepts =
         ledger.unknownNames().stream().map(Finding::concept).collect(Collectors.toSet());
-    this.providerPackages = Set.copyOf(dependencies.providerPackages());
     this.persistenceTypes =
         ledger.concepts().stream()
             .flatMap(ConceptLedger::shapes)
@@ -125,11 +121,13 @@ final class RuleContext {
     return dependencies;
   }
 
-  /** The dependencies of the classes of a layer. */
+  /** The dependencies of the classes of a layer, but for those that tools derive from others. */
   Stream<ClassDependency> dependenciesOf(Layer layer) {
     return layer.packages().roots().stream()
         .flatMap(root -> dependencies.in(root).stream())
-        .filter(dependency -> layerOf(dependency.from()).equals(Optional.of(layer)));
+        .filter(dependency -> layerOf(dependency.from()).equals(Optional.of(layer)))
+        .filter(
+            dependency -> shapes.find(dependency.from()).filter(Frameworks::isMetamodel).isEmpty());
   }
 
   /** Cycles among the types of responses. */
@@ -155,8 +153,7 @@ final class RuleContext {
   /** Whether a type belongs to a persistence standard or a provider. */
   boolean isPersistenceProduct(TypeRef type) {
     return Frameworks.isPersistenceStandard(type)
-        || (layerOf(type).isEmpty()
-            && providerPackages.stream().anyMatch(name -> isWithin(type.packageName(), name)));
+        || (layerOf(type).isEmpty() && dependencies.isOfProvider(type.packageName()));
   }
 
   /** Whether any column is unique, so that the unique columns are declared. */

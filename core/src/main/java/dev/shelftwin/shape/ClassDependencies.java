@@ -22,8 +22,10 @@ public interface ClassDependencies {
    */
   List<MethodCall> calls(TypeRef owner, String method);
 
-  /** The packages of the JPA providers on the class path (Jakarta Persistence 3.2, §9.3). */
-  List<String> providerPackages();
+  /**
+   * Whether a package belongs to a JPA provider on the class path (Jakarta Persistence 3.2, §9.3).
+   */
+  boolean isOfProvider(String packageName);
 
   /** The unreadable class files of a package and its subpackages, each with the cause. */
   List<String> unreadable(String packageName);

@@ -11,6 +11,7 @@ import java.util.Objects;
  * @param parameters the types of the parameters
  * @param returns the type of the result; {@code void} for methods without one, the owner for
  *     constructors
+ * @param visibility who may use it
  * @param isStatic whether it needs no object of the owner
  * @param isAbstract whether it has no body, or no object of its owner can be created
  */
@@ -19,6 +20,7 @@ public record MethodSignature(
     String name,
     List<TypeRef> parameters,
     TypeRef returns,
+    Visibility visibility,
     boolean isStatic,
     boolean isAbstract) {
 
@@ -27,6 +29,7 @@ public record MethodSignature(
     Objects.requireNonNull(name, "name");
     parameters = List.copyOf(parameters);
     Objects.requireNonNull(returns, "returns");
+    Objects.requireNonNull(visibility, "visibility");
   }
 
   public boolean isConstructor() {

@@ -19,6 +19,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
 import org.objectweb.asm.ClassReader;
 
 /** Reads what the users' compiled classes mention (JVMS §4). */
@@ -30,6 +31,7 @@ final class ClassFiles implements ClassDependencies, Closeable {
   private final Places places;
   private final Map<String, Mentions> known = new HashMap<>();
   private final Map<String, List<MethodCall>> calls = new HashMap<>();
+  private @Nullable ProviderPackages providers;
 
   ClassFiles(CodePaths code, Places places) {
     code.classes().forEach(this::addFolder);
@@ -106,8 +108,11 @@ final class ClassFiles implements ClassDependencies, Closeable {
   }
 
   @Override
-  public List<String> providerPackages() {
-    return ProviderPackages.of(binaries);
+  public boolean isOfProvider(String packageName) {
+    if (providers == null) {
+      providers = ProviderPackages.of(binaries);
+    }
+    return providers.contain(packageName);
   }
 
   @Override

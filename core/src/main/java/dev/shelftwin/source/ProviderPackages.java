@@ -13,18 +13,22 @@ import java.util.stream.Stream;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipFile;
 
-/** Finds the packages of the JPA providers on a class path. */
+/**
+ * The packages of the JPA providers on a class path, without those of validation providers, which
+ * may be below them.
+ */
 final class ProviderPackages {
 
-  private final Set<String> packages = new LinkedHashSet<>();
+  private final Set<String> persistence = new LinkedHashSet<>();
+  private final Set<String> validation = new LinkedHashSet<>();
 
   private ProviderPackages() {}
 
   /**
-   * For each provider the package that it shares with all classes of its jar below the same
+   * Finds for each provider the package that it shares with all classes of its jar below the same
    * organisation: several products of one organisation begin with the same two words.
    */
-  static List<String> of(List<Path> binaries) {
+  static ProviderPackages of(List<Path> binaries) {
     ProviderPackages found = new ProviderPackages();
     for (Path entry : binaries) {
       try {
@@ -33,41 +37,86 @@ final class ProviderPackages {
         // reported by the reader of declarations
       }
     }
-    return List.copyOf(found.packages);
+    return found;
+  }
+
+  /** Whether a package belongs to a JPA provider. */
+  boolean contain(String packageName) {
+    return isWithin(packageName, persistence) && !isWithin(packageName, validation);
+  }
+
+  private static boolean isWithin(String packageName, Set<String> packages) {
+    return packages.stream().anyMatch(one -> (packageName + ".").startsWith(one + "."));
   }
 
   private void addAll(Path entry) throws IOException {
     if (Files.isDirectory(entry)) {
-      for (String service : Frameworks.providerServiceFiles()) {
-        Path file = entry.resolve(service);
-        if (Files.isRegularFile(file)) {
-          try (Stream<Path> files = Files.walk(entry)) {
-            List<String> names = files.map(one -> entry.relativize(one).toString()).toList();
-            add(Files.readString(file), names);
-          }
-        }
-      }
+      add(new Folder(entry));
     } else if (Files.isRegularFile(entry)) {
       try (ZipFile jar = new ZipFile(entry.toFile())) {
-        for (String service : Frameworks.providerServiceFiles()) {
-          ZipEntry file = jar.getEntry(service);
-          if (file != null) {
-            byte[] text = jar.getInputStream(file).readAllBytes();
-            add(
-                new String(text, StandardCharsets.UTF_8),
-                jar.stream().map(ZipEntry::getName).toList());
-          }
-        }
+        add(new Jar(jar));
       }
     }
   }
 
-  private void add(String services, List<String> files) {
-    services
-        .lines()
-        .map(line -> line.replaceFirst("#.*", "").strip())
-        .filter(line -> !line.isEmpty())
-        .forEach(provider -> packages.add(common(provider, files)));
+  private void add(Library library) throws IOException {
+    add(library, Frameworks.persistenceServices(), persistence);
+    add(library, Frameworks.validationServices(), validation);
+  }
+
+  private static void add(Library library, List<String> services, Set<String> packages)
+      throws IOException {
+    for (String service : services) {
+      String text = library.text(service);
+      if (!text.isBlank()) {
+        List<String> files = library.files();
+        text.lines()
+            .map(line -> line.replaceFirst("#.*", "").strip())
+            .filter(line -> !line.isEmpty())
+            .forEach(provider -> packages.add(common(provider, files)));
+      }
+    }
+  }
+
+  /** The files of an entry of a class path. */
+  private interface Library {
+
+    /** The text of a file; empty if there is none. */
+    String text(String file) throws IOException;
+
+    List<String> files() throws IOException;
+  }
+
+  private record Folder(Path root) implements Library {
+
+    @Override
+    public String text(String file) throws IOException {
+      Path path = root.resolve(file);
+      return Files.isRegularFile(path) ? Files.readString(path) : "";
+    }
+
+    @Override
+    public List<String> files() throws IOException {
+      try (Stream<Path> files = Files.walk(root)) {
+        return files.map(one -> root.relativize(one).toString()).toList();
+      }
+    }
+  }
+
+  private record Jar(ZipFile file) implements Library {
+
+    @Override
+    public String text(String name) throws IOException {
+      ZipEntry entry = file.getEntry(name);
+      return entry == null
+          ? ""
+          : new String(file.getInputStream(entry).readAllBytes(), StandardCharsets.UTF_8);
+    }
+
+    @Override
+    public List<String> files() {
+      return file.stream().map(ZipEntry::getName).toList();
+    }
   }
 
   private static String common(String provider, List<String> files) {

@@ -45,7 +45,13 @@ final class Signatures {
         ElementFilter.constructorsIn(owner.getEnclosedElements())) {
       methods.add(
           new MethodSignature(
-              type, Creator.CONSTRUCTOR, parameters(constructor), type, true, noObjects));
+              type,
+              Creator.CONSTRUCTOR,
+              parameters(constructor),
+              type,
+              Declarations.visibility(constructor),
+              true,
+              noObjects));
     }
     Set<String> declared = new HashSet<>();
     for (ExecutableElement method : ElementFilter.methodsIn(owner.getEnclosedElements())) {
@@ -106,6 +112,7 @@ final class Signatures {
         method.getSimpleName().toString(),
         resolved.getParameterTypes().stream().map(reader::read).toList(),
         reader.read(resolved.getReturnType()),
+        Declarations.visibility(method),
         isStatic,
         method.getModifiers().contains(Modifier.ABSTRACT) || (noObjects && !isStatic));
   }

@@ -91,6 +91,51 @@ class LayerGuessTest {
                 """,
             List.of("Kiln: KilnDto out", "Lid: CapDto both", "Mug: LargeMugDto out")),
         of(
+            "what a service takes is no answer only, though methods make it",
+            rows("coop.kiln.db", "", "Kiln", "Mug")
+                + types("coop.kiln.dto", "", "Dto", "Kiln", "Mug")
+                + """
+                package coop.kiln;
+                import coop.kiln.db.*;
+                import coop.kiln.dto.*;
+                public final class Maps {
+                  public static KilnDto kiln(Kiln kiln) { return null; }
+                  public static MugDto mug(Mug mug) { return null; }
+                }
+                package coop.kiln;
+                public interface KilnService { void build(coop.kiln.dto.KilnDto kiln); }
+                package coop.kiln;
+                public class KilnServiceImpl {
+                  public KilnServiceImpl(coop.kiln.dto.MugDto first) {}
+                  protected void log(coop.kiln.dto.MugDto mug) {}
+                }
+                package coop.kiln;
+                public class ShelfResource {
+                  public coop.kiln.dto.MugDto getMug() { return null; }
+                  public void setMug(coop.kiln.dto.MugDto mug) {}
+                }
+                """,
+            List.of("Kiln: KilnDto both", "Mug: MugDto out")),
+        of(
+            "a row is mapped as one of the interfaces that show parts of it",
+            rows("coop.kiln.db", "", "Kiln", "Mug")
+                    .replaceAll(
+                        "class (\\w+) \\{",
+                        "class $1 implements $1Parts {\n  public String getMaker() { return maker; }")
+                + each(
+                    "package %s;\npublic interface %s { String getMaker(); }\n",
+                    "coop.kiln.db", "", "Parts", "Kiln", "Mug")
+                + types("coop.kiln.dto", "", "Dto", "Kiln", "Mug")
+                + """
+                package coop.kiln;
+                import coop.kiln.db.*;
+                import coop.kiln.dto.*;
+                public final class Maps {
+                  public static KilnDto kiln(KilnParts kiln) { return null; }
+                }
+                """,
+            List.of("Kiln: KilnDto out", "Mug: MugDto both")),
+        of(
             "what selects things is not sent into them, and what is answered not either",
             rows("coop.kiln.db", "", "Count", "Kiln", "Mug")
                 + types("coop.kiln.dto", "", "Request", "Count")

@@ -127,23 +127,31 @@ class LeaksTest {
   @Test
   void onlyTheProviderItselfIsTheStores() throws IOException {
     Path provider = compiled("org.clay.rows", "Session");
-    Path services = Files.createDirectories(provider.resolve("META-INF/services"));
-    Files.writeString(
-        services.resolve("jakarta.persistence.spi.PersistenceProvider"),
+    serves(
+        provider,
+        "jakarta.persistence.spi.PersistenceProvider",
         "org.clay.rows.Provider # the only one\n");
     Path other = compiled("org.clay.words", "Words");
+    Path validation = compiled("org.clay.rows.checks", "Range");
+    serves(
+        validation, "jakarta.validation.spi.ValidationProvider", "org.clay.rows.checks.Checker\n");
     Project project =
         new Project(folder)
             .java(
-                "package coop.kiln.model;\npublic record Note(\n  org.clay.rows.Session session,\n  org.clay.words.Words words) {}\n")
+                "package coop.kiln.model;\npublic record Note(\n  org.clay.rows.Session session,\n  org.clay.rows.checks.Range range,\n  org.clay.words.Words words) {}\n")
             .plan("  Note: { model: Note }\n");
     List<Finding> findings =
-        project.runWith(List.of(provider, other), open -> open.check().findings());
+        project.runWith(List.of(provider, other, validation), open -> open.check().findings());
     assertThat(findings)
         .filteredOn(finding -> finding.rule() == RuleId.LEAKED_TYPE)
         .extracting(Finding::message)
         .containsExactly(
             "Note.session has the type org.clay.rows.Session of the persistence layer.");
+  }
+
+  private static void serves(Path library, String service, String text) throws IOException {
+    Path services = Files.createDirectories(library.resolve("META-INF/services"));
+    Files.writeString(services.resolve(service), text);
   }
 
   private Path compiled(String packageName, String type) throws IOException {

@@ -27,8 +27,8 @@ enum NoClasses implements ClassDependencies {
   }
 
   @Override
-  public List<String> providerPackages() {
-    return List.of();
+  public boolean isOfProvider(String packageName) {
+    return false;
   }
 
   @Override
