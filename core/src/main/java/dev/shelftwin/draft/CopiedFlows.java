@@ -8,6 +8,7 @@ import dev.shelftwin.ledger.Ledger;
 import dev.shelftwin.observe.Flow;
 import dev.shelftwin.observe.ObservedMapper;
 import dev.shelftwin.plan.ExistingMapper;
+import dev.shelftwin.shape.Container;
 import dev.shelftwin.shape.CopiedValue;
 import dev.shelftwin.shape.Creator;
 import dev.shelftwin.shape.Field;
@@ -53,6 +54,9 @@ final class CopiedFlows {
 
   /** Types whose constructor counts the time as {@code getTime} does. */
   private static final Set<String> DATES = Set.of("java.util.Date", "java.sql.Timestamp");
+
+  /** Stands in a path for every element. */
+  private static final String EACH = "[]";
 
   private final Shapes shapes;
   private final FieldSimilarity similarity;
@@ -128,10 +132,16 @@ final class CopiedFlows {
       return Optional.empty();
     }
     Optional<ChronoUnit> unit = unit(value.calls(), source.get().field(), target.get().field());
+    boolean each = source.get().path().contains(EACH);
+    TypeRef taken = target.get().field().type().present();
+    if (each && Container.of(taken).filter(kind -> kind != Container.MAP).isEmpty()) {
+      return Optional.empty();
+    }
     boolean fit =
         unit.isPresent()
-            || similarity.fit(source.get().field().type(), target.get().field().type());
-    return Optional.of(new Copy(source.get().path(), target.get().path(), unit, value.method()))
+            || similarity.fit(source.get().field().type(), each ? Container.element(taken) : taken);
+    String into = target.get().path() + (each ? EACH : "");
+    return Optional.of(new Copy(source.get().path(), into, unit, value.method()))
         .filter(copy -> fit);
   }
 
@@ -256,12 +266,18 @@ final class CopiedFlows {
     List<Field> holding =
         shape
             .storedFields()
-            .filter(field -> field.type().erased().equals(held) && !mapped.contains(held))
+            .filter(field -> field.type().present().erased().equals(held))
+            .filter(field -> !mapped.contains(held))
             .toList();
     return holding.size() == 1 ? Optional.of(holding.get(0)) : Optional.empty();
   }
 
   private Optional<Found> in(Field outer, Function<Shape, Optional<Found>> search) {
-    return shapes.find(outer.type()).flatMap(search).map(found -> found.in(outer.name()));
+    TypeRef type = outer.type().present();
+    boolean each = Container.of(type).filter(kind -> kind != Container.MAP).isPresent();
+    return shapes
+        .find(each ? Container.element(type) : type)
+        .flatMap(search)
+        .map(found -> found.in(outer.name() + (each ? EACH : "")));
   }
 }

@@ -92,7 +92,8 @@ final class ObservedGuesses {
         ends.isPresent()
             && !isOfSourceItself(hop, ends.get().target())
             && isOpen(OpenFields.unpaired(hop), ends.get().source())
-            && isOpen(OpenFields.unfilled(hop), ends.get().target());
+            && (isOpen(OpenFields.unfilled(hop), ends.get().target())
+                || isPairedByName(hop, ends.get().target()));
     if (!open) {
       return false;
     }
@@ -149,6 +150,24 @@ final class ObservedGuesses {
         .field(path.replaceAll("\\..*", ""))
         .filter(field -> field.type().erased().equals(hop.hop().from().shape().type().erased()))
         .isPresent();
+  }
+
+  /** Whether a target has only its name in common with its source, and no mapper carries that. */
+  private boolean isPairedByName(HopLedger hop, String target) {
+    Optional<FieldMapping> mapping =
+        hop.into(target).filter(found -> found.isCarried() && found.row().isEmpty());
+    Optional<Field> source = mapping.flatMap(FieldMapping::source);
+    Optional<Field> into = mapping.flatMap(FieldMapping::target);
+    return source.isPresent()
+        && into.isPresent()
+        && !source.get().type().present().boxed().equals(into.get().type().present().boxed())
+        && mappers.stream()
+            .filter(mapper -> mapper.isOf(concept.name(), hop.hop().id()))
+            .flatMap(mapper -> mapper.flows().stream())
+            .noneMatch(
+                flow ->
+                    flow.target().equals(Optional.of(target))
+                        && flow.sources().contains(source.get().name()));
   }
 
   private static boolean isOpen(List<Field> open, String path) {

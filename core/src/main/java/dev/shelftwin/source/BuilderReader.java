@@ -13,6 +13,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import javax.lang.model.element.ExecutableElement;
 import javax.lang.model.element.Modifier;
@@ -44,14 +45,15 @@ final class BuilderReader {
   /** Each way to begin a builder of a type, with all values that can be handed to it. */
   List<Creator> builders(TypeElement made, TypeRef ref) {
     List<Creator> builders = new ArrayList<>();
+    Map<String, TypeRef> shown = shown(made);
     for (ExecutableElement method : ElementFilter.methodsIn(made.getEnclosedElements())) {
       if (method.getModifiers().contains(Modifier.STATIC)
           && method.getReturnType() instanceof DeclaredType given
           && method.getReturnType().getKind() == TypeKind.DECLARED
           && !types.isSameType(types.erasure(given), types.erasure(made.asType()))) {
         String name = method.getSimpleName().toString();
-        Creator start = creators.callable(ref, name, method, ref);
-        whole(start, (TypeElement) given.asElement(), made).ifPresent(builders::add);
+        Creator start = creators.start(ref, name, method, ref, shown.keySet());
+        whole(start, (TypeElement) given.asElement(), made, shown).ifPresent(builders::add);
       }
     }
     for (TypeElement nested : ElementFilter.typesIn(made.getEnclosedElements())) {
@@ -59,15 +61,16 @@ final class BuilderReader {
           && !nested.getModifiers().contains(Modifier.ABSTRACT)) {
         TypeRef builder = typeReader.read(nested);
         for (ExecutableElement start : ElementFilter.constructorsIn(nested.getEnclosedElements())) {
-          whole(creators.callable(builder, Creator.CONSTRUCTOR, start, ref), nested, made)
-              .ifPresent(builders::add);
+          Creator begun = creators.start(builder, Creator.CONSTRUCTOR, start, ref, shown.keySet());
+          whole(begun, nested, made, shown).ifPresent(builders::add);
         }
       }
     }
     return builders;
   }
 
-  private Optional<Creator> whole(Creator start, TypeElement builder, TypeElement made) {
+  private Optional<Creator> whole(
+      Creator start, TypeElement builder, TypeElement made, Map<String, TypeRef> shown) {
     List<ExecutableElement> methods =
         methods(builder).stream()
             .filter(method -> !method.getModifiers().contains(Modifier.STATIC))
@@ -78,18 +81,20 @@ final class BuilderReader {
         .filter(method -> isSame(method.getReturnType(), made.asType()))
         .map(method -> method.getSimpleName().toString())
         .findFirst()
-        .map(finish -> whole(start, builder, ordered(methods, made), finish));
+        .map(finish -> whole(start, builder, ordered(methods, shown), finish));
   }
 
   private Creator whole(
       Creator start, TypeElement builder, List<ExecutableElement> methods, String finish) {
     Map<String, String> steps = new LinkedHashMap<>();
     List<Parameter> values = new ArrayList<>();
+    Set<String> begun =
+        start.parameters().stream().map(Parameter::name).collect(Collectors.toSet());
     for (ExecutableElement method : methods) {
       boolean goesOn = isWithin(builder.asType(), method.getReturnType());
       String value = value(method.getSimpleName().toString());
       boolean whole = method.getParameters().size() == 1 && !takesOneOf(method, methods);
-      if (whole && goesOn && !steps.containsKey(value)) {
+      if (whole && goesOn && !begun.contains(value) && !steps.containsKey(value)) {
         steps.put(value, method.getSimpleName().toString());
         values.add(new Parameter(value, taken(method)));
       }
@@ -107,14 +112,8 @@ final class BuilderReader {
   /**
    * The steps of a builder; of those of one name the one that takes what the object shows first.
    */
-  private List<ExecutableElement> ordered(List<ExecutableElement> steps, TypeElement made) {
-    Map<String, TypeRef> shown = new HashMap<>();
-    for (ExecutableElement method : ElementFilter.methodsIn(made.getEnclosedElements())) {
-      if (method.getParameters().isEmpty()) {
-        TypeRef type = typeReader.read(method.getReturnType());
-        shown.put(value(method.getSimpleName().toString()), type);
-      }
-    }
+  private List<ExecutableElement> ordered(
+      List<ExecutableElement> steps, Map<String, TypeRef> shown) {
     return steps.stream()
         .sorted(
             Comparator.comparing(
@@ -122,6 +121,18 @@ final class BuilderReader {
                     step.getParameters().size() != 1
                         || !taken(step).equals(shown.get(value(step.getSimpleName().toString())))))
         .toList();
+  }
+
+  /** What the methods of a type without parameters return, by the names of the values. */
+  private Map<String, TypeRef> shown(TypeElement made) {
+    Map<String, TypeRef> shown = new HashMap<>();
+    for (ExecutableElement method : ElementFilter.methodsIn(made.getEnclosedElements())) {
+      if (method.getParameters().isEmpty()) {
+        TypeRef type = typeReader.read(method.getReturnType());
+        shown.put(value(method.getSimpleName().toString()), type);
+      }
+    }
+    return shown;
   }
 
   /** What a step takes; any collection where it takes all that has elements. */

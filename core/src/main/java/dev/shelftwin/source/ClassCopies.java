@@ -39,12 +39,12 @@ final class ClassCopies extends Interpreter<ClassCopies.Origin> {
   /** For each {@code new} of an object, the only value that its constructor was given. */
   private final Map<AbstractInsnNode, Origin> made = new HashMap<>();
 
-  private final String owner;
+  private final ClassNode type;
 
-  private ClassCopies(MethodNode method, String owner) {
+  private ClassCopies(MethodNode method, ClassNode type) {
     super(Opcodes.ASM9);
     this.method = method;
-    this.owner = owner;
+    this.type = type;
   }
 
   /** Those of all its methods and constructors, lambdas included. */
@@ -53,7 +53,7 @@ final class ClassCopies extends Interpreter<ClassCopies.Origin> {
     file.accept(type, ClassReader.SKIP_DEBUG | ClassReader.SKIP_FRAMES);
     List<CopiedValue> found = new ArrayList<>();
     for (MethodNode method : type.methods) {
-      new ClassCopies(method, type.name).addTo(found);
+      new ClassCopies(method, type).addTo(found);
     }
     return found;
   }
@@ -77,11 +77,17 @@ final class ClassCopies extends Interpreter<ClassCopies.Origin> {
     enum Kind {
       CONSTANT,
       READ,
+      /** A function that reads something of what it is given. */
+      READER,
       OTHER
     }
 
     static Origin other(int size) {
       return new Origin(size, Kind.OTHER, List.of(), List.of(), null);
+    }
+
+    static Origin created(int size, AbstractInsnNode creation) {
+      return new Origin(size, Kind.OTHER, List.of(), List.of(), creation);
     }
 
     static Origin constant(int size) {
@@ -99,6 +105,13 @@ final class ClassCopies extends Interpreter<ClassCopies.Origin> {
       return new Origin(newSize, Kind.READ, List.copyOf(all), List.of(), null);
     }
 
+    /** What a function reads of each element of this. */
+    Origin each(Origin reader) {
+      List<CopiedValue.Read> all = new ArrayList<>(reads);
+      all.addAll(reader.reads());
+      return new Origin(1, Kind.READ, List.copyOf(all), calls, null);
+    }
+
     Origin through(int newSize, String call) {
       List<String> all = new ArrayList<>(calls);
       all.add(call);
@@ -113,12 +126,14 @@ final class ClassCopies extends Interpreter<ClassCopies.Origin> {
 
   private void addTo(List<CopiedValue> found) {
     try {
-      Frame<Origin>[] frames = new Analyzer<>(this).analyze(owner, method);
+      Frame<Origin>[] frames = new Analyzer<>(this).analyze(type.name, method);
       for (int index = 0; index < frames.length; index++) {
         if (frames[index] != null) { // else it is never reached
           AbstractInsnNode instruction = method.instructions.get(index);
           if (instruction instanceof MethodInsnNode call && !isOfOthers(call.owner)) {
             add(found, frames[index], call.owner, call.name, Type.getArgumentCount(call.desc));
+          } else if (instruction instanceof MethodInsnNode call && call.name.equals("ifPresent")) {
+            addTaken(found, frames[index]);
           } else if (instruction.getOpcode() == Opcodes.PUTFIELD) {
             FieldInsnNode put = (FieldInsnNode) instruction;
             add(found, frames[index], put.owner, put.name, 1);
@@ -130,23 +145,45 @@ final class ClassCopies extends Interpreter<ClassCopies.Origin> {
     }
   }
 
+  /** Adds the value of an optional that a method takes if there is one. */
+  private void addTaken(List<CopiedValue> found, Frame<Origin> frame) {
+    Origin taker = frame.getStack(frame.getStackSize() - 1);
+    Origin value = resolved(frame.getStack(frame.getStackSize() - 2));
+    if (value.isRead() && taker.creation() instanceof InvokeDynamicInsnNode made) {
+      ReadFunctions.body(made)
+          .filter(taking -> Type.getArgumentCount(taking.getDesc()) == 1)
+          .filter(taking -> !isOfOthers(taking.getOwner()))
+          .ifPresent(taking -> add(found, value, taking.getOwner(), taking.getName(), 0, 1));
+    }
+  }
+
   private void add(
       List<CopiedValue> found, Frame<Origin> frame, String owner, String member, int parameters) {
     int first = frame.getStackSize() - parameters;
     for (int position = 0; position < parameters; position++) {
       Origin value = resolved(frame.getStack(first + position));
       if (value.isRead()) {
-        found.add(
-            new CopiedValue(
-                value.reads(),
-                value.calls(),
-                ClassUses.type(owner),
-                member,
-                position,
-                parameters,
-                name(method.name)));
+        add(found, value, owner, member, position, parameters);
       }
     }
+  }
+
+  private void add(
+      List<CopiedValue> found,
+      Origin value,
+      String owner,
+      String member,
+      int position,
+      int parameters) {
+    found.add(
+        new CopiedValue(
+            value.reads(),
+            value.calls(),
+            ClassUses.type(owner),
+            member,
+            position,
+            parameters,
+            name(method.name)));
   }
 
   /** Lambdas become methods of their own, called after the method that they stand in. */
@@ -159,7 +196,7 @@ final class ClassCopies extends Interpreter<ClassCopies.Origin> {
     return value.creation() == null ? value : made.getOrDefault(value.creation(), value);
   }
 
-  private static boolean isOfOthers(String owner) {
+  static boolean isOfOthers(String owner) {
     return Stream.of("java/", "javax/", "kotlin/", "scala/", "[").anyMatch(owner::startsWith);
   }
 
@@ -179,7 +216,7 @@ final class ClassCopies extends Interpreter<ClassCopies.Origin> {
       case Opcodes.LDC -> Origin.constant(isWide(((LdcInsnNode) instruction).cst) ? 2 : 1);
       case Opcodes.GETSTATIC ->
           Origin.constant(Type.getType(((FieldInsnNode) instruction).desc).getSize());
-      case Opcodes.NEW -> new Origin(1, Origin.Kind.OTHER, List.of(), List.of(), instruction);
+      case Opcodes.NEW -> Origin.created(1, instruction);
       default -> Origin.constant(1);
     };
   }
@@ -245,9 +282,13 @@ final class ClassCopies extends Interpreter<ClassCopies.Origin> {
   @Override
   public @Nullable Origin naryOperation(
       AbstractInsnNode instruction, List<? extends Origin> values) {
+    if (instruction instanceof InvokeDynamicInsnNode dynamic) {
+      return ReadFunctions.of(dynamic, type)
+          .map(reads -> new Origin(1, Origin.Kind.READER, reads, List.of(), null))
+          .orElseGet(() -> Origin.created(Type.getReturnType(dynamic.desc).getSize(), dynamic));
+    }
     if (!(instruction instanceof MethodInsnNode call)) {
-      boolean isArray = instruction.getOpcode() == Opcodes.MULTIANEWARRAY;
-      return Origin.other(isArray ? 1 : sizeOfDynamic(instruction));
+      return Origin.other(1); // an array
     }
     List<Origin> all = values.stream().map(this::resolved).toList();
     if (call.name.equals("<init>")) {
@@ -261,6 +302,9 @@ final class ClassCopies extends Interpreter<ClassCopies.Origin> {
     boolean isStatic = call.getOpcode() == Opcodes.INVOKESTATIC;
     if (!isStatic && all.size() == 1 && !isOfOthers(call.owner)) {
       return all.get(0).read(size, ClassUses.type(call.owner), call.name);
+    }
+    if (call.name.equals("map") && all.get(0).isRead() && isReader(all.get(all.size() - 1))) {
+      return all.get(0).each(all.get(1));
     }
     List<Origin> read = all.stream().filter(Origin::isRead).toList();
     boolean converts = isStatic ? isConverter(call) : isOfOthers(call.owner) && all.get(0).isRead();
@@ -277,7 +321,7 @@ final class ClassCopies extends Interpreter<ClassCopies.Origin> {
     boolean changesType =
         !result.equals(Type.getType(String.class))
             && !List.of(Type.getArgumentTypes(call.desc)).contains(result);
-    return isOfOthers(call.owner) || call.owner.equals(owner) || changesType;
+    return isOfOthers(call.owner) || call.owner.equals(type.name) || changesType;
   }
 
   /** Whether a method tells something about a value. */
@@ -286,8 +330,8 @@ final class ClassCopies extends Interpreter<ClassCopies.Origin> {
         || (call.desc.endsWith(")Z") && !call.name.equals("booleanValue"));
   }
 
-  private static int sizeOfDynamic(AbstractInsnNode instruction) {
-    return Type.getReturnType(((InvokeDynamicInsnNode) instruction).desc).getSize();
+  private static boolean isReader(Origin origin) {
+    return origin.kind() == Origin.Kind.READER;
   }
 
   @Override

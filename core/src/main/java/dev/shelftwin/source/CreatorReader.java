@@ -58,7 +58,7 @@ final class CreatorReader {
   List<Creator> constructors(DeclaredType self, TypeRef ref) {
     TypeReader reader = typeReader.with(arguments((TypeElement) self.asElement(), ref));
     return ElementFilter.constructorsIn(self.asElement().getEnclosedElements()).stream()
-        .map(creator -> callable(ref, Creator.CONSTRUCTOR, creator, ref, reader))
+        .map(creator -> callable(ref, Creator.CONSTRUCTOR, creator, ref, reader, Set.of()))
         .toList();
   }
 
@@ -115,7 +115,7 @@ final class CreatorReader {
       reader = typeReader.with(arguments(made.getTypeArguments(), ref));
     }
     TypeRef returns = reader.read(method.getReturnType());
-    return callable(ref, method.getSimpleName().toString(), method, returns, reader);
+    return callable(ref, method.getSimpleName().toString(), method, returns, reader, Set.of());
   }
 
   private static Map<TypeParameterElement, TypeRef> arguments(TypeElement type, TypeRef ref) {
@@ -134,13 +134,24 @@ final class CreatorReader {
     return arguments;
   }
 
-  Creator callable(TypeRef owner, String name, ExecutableElement element, TypeRef returns) {
-    return callable(owner, name, element, returns, typeReader);
+  /**
+   * A constructor or a method as the beginning of a builder.
+   *
+   * @param shown the names of what the type that is built shows
+   */
+  Creator start(
+      TypeRef owner, String name, ExecutableElement element, TypeRef built, Set<String> shown) {
+    return callable(owner, name, element, built, typeReader, shown);
   }
 
   private Creator callable(
-      TypeRef owner, String name, ExecutableElement element, TypeRef returns, TypeReader reader) {
-    List<String> names = names(owner, name, element);
+      TypeRef owner,
+      String name,
+      ExecutableElement element,
+      TypeRef returns,
+      TypeReader reader,
+      Set<String> shown) {
+    List<String> names = names(owner, name, element, shown);
     List<Parameter> parameters = new ArrayList<>();
     for (int index = 0; index < names.size(); index++) {
       TypeRef type = reader.read(element.getParameters().get(index).asType());
@@ -160,8 +171,11 @@ final class CreatorReader {
   /**
    * The names of the parameters: those of the fields that they fill where they differ, because
    * parameters are matched with fields by their names.
+   *
+   * @param shownByOther names that are matched with what another type shows
    */
-  private List<String> names(TypeRef owner, String name, ExecutableElement element) {
+  private List<String> names(
+      TypeRef owner, String name, ExecutableElement element, Set<String> shownByOther) {
     List<String> names = new ArrayList<>();
     element.getParameters().forEach(one -> names.add(one.getSimpleName().toString()));
     if (Creator.areUnknown(names)) {
@@ -193,7 +207,9 @@ final class CreatorReader {
     if (!fields.containsAll(names)) {
       for (int index = 0; index < filled.size() && index < names.size(); index++) {
         String field = shown.getOrDefault(filled.get(index), filled.get(index));
-        if (!field.isEmpty() && !fields.contains(names.get(index)) && !names.contains(field)) {
+        boolean matches =
+            fields.contains(names.get(index)) || shownByOther.contains(names.get(index));
+        if (!field.isEmpty() && !matches && !names.contains(field)) {
           names.set(index, field);
         }
       }

@@ -33,8 +33,11 @@ class CopiedFlowsTest {
         private int pieces;
         private MaterialRow material;
         private List<String> tools;
+        @ManyToMany private Set<MaterialRow> others;
         public String getId() { return id; }
         public void setId(String id) { this.id = id; }
+        public Set<MaterialRow> getOthers() { return others; }
+        public void setOthers(Set<MaterialRow> others) { this.others = others; }
         public String getWhat() { return what; }
         public void setWhat(String what) { this.what = what; }
         public String getAsked() { return asked; }
@@ -151,6 +154,17 @@ class CopiedFlowsTest {
         Arguments.of(
             "dto.setEighth(row.getTools().stream().sorted().collect(Collectors.toList()));",
             "store: tools, api: eighth"),
+        Arguments.of(
+            "dto.setEighth(row.getOthers().stream().map(MaterialRow::getCode).toList());",
+            "store: others.code, api: eighth"),
+        Arguments.of(
+            "dto.setEighth(row.getOthers().stream().map(one -> one.getCode()).toList());",
+            "store: others.code, api: eighth"),
+        Arguments.of(
+            "dto.setEighth(row.getOthers().stream().map(one -> one.getCode() + 1).toList());", ""),
+        Arguments.of(
+            "Optional.ofNullable(row.getWhat()).ifPresent(dto::setFirst);",
+            "store: what, api: first"),
         Arguments.of("dto.setFirst(Names.of(row.getWhat()));", ""),
         Arguments.of("dto.setFirst(row.getWhat() + row.getAsked());", ""),
         Arguments.of("dto.setFirst(row.getId() == null ? row.getWhat() : row.getAsked());", ""),
@@ -172,6 +186,23 @@ class CopiedFlowsTest {
     } else {
       assertThat(plan).contains(pair).contains(kind).contains(" in RepairMapper.toDto");
     }
+  }
+
+  /** Fields of one name and of different types are paired by name only where no code copies one. */
+  @Test
+  void codeCountsMoreThanAName() throws IOException {
+    String types =
+        TYPES
+            .replaceFirst("@Id private String id", "@Id @GeneratedValue private Long id")
+            .replaceFirst("public String getId", "public Long getId")
+            .replaceFirst("setId\\(String id", "setId(Long id")
+            .replace("dto.setId(row.getId());", "dto.setId(row.getWhat());")
+            .replace("row.setId(dto.getId());", "row.setWhat(dto.getId());");
+    assertThat(draft(types, ""))
+        .contains("store: what, api: id")
+        .contains("RepairRow.what = RepairDto.id in RepairMapper.toDto");
+    assertThat(draft(types, "dto.setId(String.valueOf(row.getId()));"))
+        .doesNotContain("store: what, api: id");
   }
 
   @Test

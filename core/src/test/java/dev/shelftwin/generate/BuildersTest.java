@@ -62,7 +62,6 @@ class BuildersTest {
         public Optional<Integer> depth() { return depth; }
         START
         public static final class Steps {
-          private String code;
           private int width;
           private Optional<Integer> depth = Optional.empty();
           STEPS
@@ -72,7 +71,8 @@ class BuildersTest {
 
   private static final String FLUENT =
       """
-      public Steps code(String code) { this.code = code; return this; }
+      private String code;
+          public Steps code(String code) { this.code = code; return this; }
           public Steps width(int width) { this.width = width; return this; }
           public Steps depth(Optional<Integer> depth) { this.depth = depth; return this; }
           public Shelf build() { return new Shelf(code, width, depth); }
@@ -96,6 +96,20 @@ class BuildersTest {
             "public static Steps coded(String code) { Steps s = new Steps(); s.code = code; return s; }",
             FLUENT.replaceFirst("public Steps code.*\n", ""),
             "Shelf.coded(collector.required(\"code\", row.code)) .width(row.width)"),
+        of(
+            "a step for what the builder's constructor takes",
+            "",
+            "public Steps(String code) { this.code = code; }\n  " + FLUENT,
+            "new Shelf.Steps(collector.required(\"code\", row.code)) .width(row.width)"),
+        of(
+            "a builder that keeps what is required under another name",
+            "",
+            FLUENT
+                .replaceFirst(
+                    "private String code.*\n.*\n",
+                    "private final String its;\n  public Steps(String code) { this.its = code; }\n")
+                .replace("new Shelf(code,", "new Shelf(its,"),
+            "new Shelf.Steps(collector.required(\"code\", row.code)) .width(row.width)"),
         of(
             "steps that begin with set",
             begin,
