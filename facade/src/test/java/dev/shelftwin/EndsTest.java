@@ -30,6 +30,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.OptionalInt;
 import java.util.Set;
+import java.util.stream.Stream;
 import javax.tools.ToolProvider;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -435,6 +436,40 @@ class EndsTest {
         .extracting(Divergence::hop, Divergence::field, Divergence::after)
         .containsExactly(
             tuple("Glaze->GlazeRow", "GlazeRow.version", "an update that overwrites the first"));
+  }
+
+  /** What the users have writes their objects, also if it is older than what comes with us. */
+  @Test
+  void anOlderJsonLibraryIsUsed() throws IOException {
+    List<Path> classPath = new ArrayList<>();
+    try (Stream<Path> jars = Files.list(Path.of("target/older-json"))) {
+      jars.forEach(classPath::add);
+    }
+    classPath.addAll(Twins.code().classPath());
+    Project beans =
+        project()
+            .instead(
+                """
+                shelf-twin: 1
+                name: kilns
+                code: { sources: src }
+                layers:
+                  store: { role: persistence, package: coop.kiln.store }
+                  api: { role: transfer, package: coop.kiln.api }
+                concepts:
+                  Kiln: { store: KilnRow, api: KilnDto }
+                """,
+                """
+                package coop.kiln.store;
+                public class KilnRow { public String code; public java.time.LocalDate fired; }
+                package coop.kiln.api;
+                public class KilnDto { public String code; public java.time.LocalDate fired; }
+                """);
+    Path plan = beans.write().planFile();
+    TrialOptions options = new TrialOptions(11, 20, Set.of(), OptionalInt.empty(), true);
+    try (ShelfTwin twin = ShelfTwin.open(plan, new CodeOptions(List.of(), List.of(), classPath))) {
+      assertHeld(twin.trial(options)).anyMatch(route -> route.contains("KilnDto@wire"));
+    }
   }
 
   /** Jars of several versions of one library do not fit each other. */

@@ -282,7 +282,9 @@ final class RouteRun {
           new Snapshot.Value(
               route.concept().pairing().hubName(field.name(), observed.shape()),
               field.name(),
-              value instanceof ObservedValue.Cleared ? "(cleared)" : tools.text().of(value.value()),
+              value instanceof ObservedValue.Cleared
+                  ? "(cleared)"
+                  : tools.text().shown(value.value()),
               types.getOrDefault(field.name(), "")));
     }
     return new Snapshot(stop.label(), values, stop.passage() == null ? "" : stop.passage().text());

@@ -11,6 +11,9 @@ final class ValueText {
   private static final String MISSING = "(none)";
   private static final int MAX_LENGTH = 60;
 
+  /** How much of a value is shown, in code points: an object may hold many others. */
+  private static final int MAX_SHOWN = 300;
+
   private final StoredParts parts;
   private final ObjectAccess access;
 
@@ -30,6 +33,14 @@ final class ValueText {
   /** A value as text; for a recipe its identity. */
   String of(@Nullable Object value) {
     return of(value, null);
+  }
+
+  /** A value as text for people, who need not read all of it. */
+  String shown(@Nullable Object value) {
+    String text = of(value);
+    return text.codePointCount(0, text.length()) <= MAX_SHOWN
+        ? text
+        : text.substring(0, text.offsetByCodePoints(0, MAX_SHOWN)) + "…";
   }
 
   private String of(@Nullable Object value, @Nullable Open outer) {

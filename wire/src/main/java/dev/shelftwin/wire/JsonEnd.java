@@ -8,20 +8,16 @@ import com.fasterxml.jackson.databind.JsonMappingException;
 import com.fasterxml.jackson.databind.Module;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import com.fasterxml.jackson.databind.SerializationFeature;
-import com.fasterxml.jackson.databind.json.JsonMapper;
 import com.fasterxml.jackson.datatype.jdk8.Jdk8Module;
-import com.fasterxml.jackson.datatype.jsr310.JavaTimeModule;
 import dev.shelftwin.trial.End;
 import dev.shelftwin.trial.EndRefusal;
 import java.lang.reflect.Type;
-import java.util.ArrayList;
-import java.util.List;
+import java.util.Iterator;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.ServiceConfigurationError;
 import java.util.ServiceLoader;
-import java.util.Set;
 
 /**
  * Writes transfer objects as JSON (RFC 8259) and reads them again. By default, dates and times are
@@ -29,42 +25,50 @@ import java.util.Set;
  */
 public final class JsonEnd implements End {
 
-  private static final Set<Class<? extends Module>> CONFIGURED =
-      Set.of(JavaTimeModule.class, Jdk8Module.class);
-
   private final ObjectMapper mapper;
   private final Optional<JavaType> type;
 
-  /** An end with a default configuration, and the modules that the users' class path offers. */
+  /**
+   * An end with a default configuration, and the modules that the users' class path offers. The
+   * users' version of the library is 2.9 at least.
+   */
   public JsonEnd() {
-    this(
-        JsonMapper.builder()
-            .addModule(new JavaTimeModule())
-            .addModule(new Jdk8Module().configureReadAbsentAsNull(true))
-            .defaultPropertyInclusion(
-                JsonInclude.Value.construct(
-                    JsonInclude.Include.NON_NULL, JsonInclude.Include.ALWAYS))
-            .disable(SerializationFeature.WRITE_DATES_AS_TIMESTAMPS)
-            .disable(SerializationFeature.WRITE_DURATIONS_AS_TIMESTAMPS)
-            .disable(DeserializationFeature.ADJUST_DATES_TO_CONTEXT_TIME_ZONE)
-            .addModules(offered())
-            .build());
+    this(usual());
   }
 
-  /** What types of other languages and libraries need; modules that cannot be loaded are left. */
-  private static List<Module> offered() {
-    List<Module> modules = new ArrayList<>();
-    ServiceLoader.load(Module.class, JsonEnd.class.getClassLoader()).stream()
-        .filter(offer -> !CONFIGURED.contains(offer.type()))
-        .forEach(
-            offer -> {
-              try {
-                modules.add(offer.get());
-              } catch (ServiceConfigurationError | LinkageError unusable) {
-                // Its own types then fail in trials, with their names.
-              }
-            });
-    return modules;
+  private static ObjectMapper usual() {
+    ObjectMapper mapper = new ObjectMapper();
+    mapper.setDefaultPropertyInclusion(
+        JsonInclude.Value.construct(JsonInclude.Include.NON_NULL, JsonInclude.Include.ALWAYS));
+    mapper.disable(SerializationFeature.WRITE_DATES_AS_TIMESTAMPS);
+    mapper.disable(SerializationFeature.WRITE_DURATIONS_AS_TIMESTAMPS);
+    mapper.disable(DeserializationFeature.ADJUST_DATES_TO_CONTEXT_TIME_ZONE);
+    Iterator<Module> offered =
+        ServiceLoader.load(Module.class, JsonEnd.class.getClassLoader()).iterator();
+    boolean more = true;
+    while (more) {
+      try {
+        more = offered.hasNext();
+        if (more) {
+          mapper.registerModule(configured(offered.next()));
+        }
+      } catch (ServiceConfigurationError | LinkageError unusable) {
+        // It cannot be loaded, or needs another version: its types fail in trials, with their
+        // names.
+      }
+    }
+    return mapper;
+  }
+
+  /** Before version 2.14, optionals that a document does not mention are read as empty ones. */
+  private static Module configured(Module module) {
+    try {
+      return module instanceof Jdk8Module optionals
+          ? optionals.configureReadAbsentAsNull(true)
+          : module;
+    } catch (NoSuchMethodError older) {
+      return module;
+    }
   }
 
   /** An end with the users' own mapper. */
