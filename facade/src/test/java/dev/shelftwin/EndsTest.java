@@ -6,6 +6,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.tuple;
 
+import com.fasterxml.jackson.databind.JavaType;
+import com.fasterxml.jackson.databind.ObjectMapper;
 import dev.shelftwin.convert.Loss;
 import dev.shelftwin.finding.Finding;
 import dev.shelftwin.finding.InputException;
@@ -14,15 +16,18 @@ import dev.shelftwin.generate.ChangeTest;
 import dev.shelftwin.ledger.ColumnLosses;
 import dev.shelftwin.testkit.Project;
 import dev.shelftwin.trial.Divergence;
+import dev.shelftwin.trial.EndMissing;
 import dev.shelftwin.trial.Outcome;
 import dev.shelftwin.trial.RouteResult;
 import dev.shelftwin.trial.RowLoads;
 import dev.shelftwin.trial.Snapshot;
 import dev.shelftwin.trial.TrialOptions;
 import dev.shelftwin.trial.TrialResult;
+import dev.shelftwin.wire.JsonEnd;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.PrintStream;
+import java.lang.reflect.Type;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -499,6 +504,31 @@ class EndsTest {
                   reason.startsWith("no JSON: a library refuses: java.lang.NoSuchMethodError")
                       && reason.endsWith("one version of all jars of the library"));
     }
+  }
+
+  /** Some only show it when an object is written. */
+  @Test
+  void aJsonLibraryThatDoesNotWorkIsToldFromTheUsersCode() {
+    assertThatThrownBy(() -> refusing("com.fasterxml.jackson.databind.ObjectWriter").pass("clay"))
+        .isInstanceOf(EndMissing.class)
+        .hasMessageStartingWith("no JSON: a library refuses: java.lang.NoSuchMethodError: gone")
+        .hasMessageEndingWith("one version of all jars of the library");
+    assertThatThrownBy(() -> refusing("coop.kiln.api.KilnView").pass("clay"))
+        .isInstanceOf(NoSuchMethodError.class);
+  }
+
+  private static JsonEnd refusing(String at) {
+    NoSuchMethodError gone = new NoSuchMethodError("gone");
+    gone.setStackTrace(new StackTraceElement[] {new StackTraceElement(at, "write", null, -1)});
+    return new JsonEnd(
+        new ObjectMapper() {
+          private static final long serialVersionUID = 1L;
+
+          @Override
+          public JavaType constructType(Type type) {
+            throw gone;
+          }
+        });
   }
 
   @Test

@@ -9,6 +9,20 @@ public final class EndMissing extends RuntimeException {
   private static final long serialVersionUID = 1L;
 
   /**
+   * Why a library of the users does not work at all.
+   *
+   * @param what it is needed for
+   * @param why what it says
+   */
+  public static String ofLibrary(String what, String why) {
+    return "no "
+        + what
+        + ": "
+        + why
+        + "; let 'class-path' have one version of all jars of the library";
+  }
+
+  /**
    * A missing end.
    *
    * @param cause null if there is none

@@ -10,6 +10,7 @@ import com.fasterxml.jackson.databind.ObjectMapper;
 import com.fasterxml.jackson.databind.SerializationFeature;
 import com.fasterxml.jackson.datatype.jdk8.Jdk8Module;
 import dev.shelftwin.trial.End;
+import dev.shelftwin.trial.EndMissing;
 import dev.shelftwin.trial.EndRefusal;
 import java.lang.reflect.Type;
 import java.util.Iterator;
@@ -99,7 +100,19 @@ public final class JsonEnd implements End {
       return new Passage(mapper.readValue(json, as), Map.of(), json);
     } catch (JsonProcessingException refused) {
       throw new EndRefusal(field(refused), refused.getOriginalMessage(), refused);
+    } catch (LinkageError unfitting) {
+      if (!isOfLibrary(unfitting)) {
+        throw unfitting;
+      }
+      String why = "a library refuses: " + unfitting.toString().lines().findFirst().orElse("");
+      throw new EndMissing(EndMissing.ofLibrary("JSON", why), unfitting);
     }
+  }
+
+  /** Whether the library itself lacks something, and not a type of the users. */
+  private static boolean isOfLibrary(LinkageError unfitting) {
+    StackTraceElement[] trace = unfitting.getStackTrace();
+    return trace.length > 0 && trace[0].getClassName().startsWith("com.fasterxml.jackson.");
   }
 
   @Override
