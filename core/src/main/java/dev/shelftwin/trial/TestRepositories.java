@@ -141,7 +141,7 @@ final class TestRepositories implements RowSource {
   }
 
   private Lookup lookup(Operation.FindRow operation) {
-    Shape shape = shapes.find(operation.row()).orElseThrow();
+    Shape shape = values.concrete(shapes.find(operation.row()).orElseThrow());
     Field key =
         shape
             .storedFields()

@@ -78,6 +78,11 @@ final class ValueSampler {
     this.concrete = new ConcreteTypes(plan, shapes);
   }
 
+  /** The type whose objects are samples of a type: another one if that is abstract. */
+  Shape concrete(Shape type) {
+    return type.isAbstract() ? concrete.of(type).stream().findFirst().orElse(type) : type;
+  }
+
   /**
    * A sample.
    *

@@ -95,6 +95,20 @@ public class TwoLayersTest {
     assertHeld(project(folder).trial(7, 60));
   }
 
+  @Test
+  void aRowOfASubtypeIsFoundForAnAbstractOne() {
+    Project project =
+        project(folder)
+            .with("public class OvenRow", "@Inheritance public abstract class OvenRow")
+            .java(
+                """
+                package coop.kiln.store;
+                @jakarta.persistence.Entity
+                public class GasOvenRow extends OvenRow {}
+                """);
+    assertHeld(project.trial(7, 60)).isNotEmpty();
+  }
+
   /** What a request omits is left as it is, unless a row cannot do without it. */
   @Test
   void whatARequestOmitsIsNotSet() {
