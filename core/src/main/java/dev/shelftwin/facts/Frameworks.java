@@ -110,8 +110,8 @@ public final class Frameworks {
   }
 
   /**
-   * The service files in which validation providers name their classes (Jakarta Validation 3.1,
-   * §5.5.4.2).
+   * The service files in which validation providers name their classes (Jakarta Validation 3.1, its
+   * chapter on bootstrapping).
    */
   public static List<String> validationServices() {
     return List.of(
