@@ -166,13 +166,15 @@ final class MappingMethods {
   }
 
   /**
-   * A type, and what it implements or extends under a part of its name, or under its name with
-   * another last word: methods may take its objects as such.
+   * A type, and what it implements or extends under a part of its name, or under a name that begins
+   * with its own, as {@code KilnParts} does for {@code KilnEntity}: methods may take its objects as
+   * such.
    */
   static Set<TypeRef> abstractions(Shape shape) {
     NameWords name = NameWords.of(shape.type().simpleName());
     List<String> words = name.all();
-    List<String> begin = words.subList(0, Math.max(1, words.size() - 1));
+    boolean affix = words.size() > 1 && TypeNames.isUsualAffix(words.get(words.size() - 1));
+    List<String> begin = affix ? words.subList(0, words.size() - 1) : words;
     return Stream.concat(
             Stream.of(shape.type()),
             shape.supertypes().stream()

@@ -171,9 +171,13 @@ final class TypeNames {
     return new NameWords(words);
   }
 
+  /** Whether teams add a word to the names of types of a layer. */
+  static boolean isUsualAffix(String word) {
+    return USUAL_AFFIXES.contains(word);
+  }
+
   private boolean isUsual(String affix) {
-    return USUAL_AFFIXES.contains(affix)
-        || (role != Role.PERSISTENCE && AFFIXES_OF_SENT.contains(affix));
+    return isUsualAffix(affix) || (role != Role.PERSISTENCE && AFFIXES_OF_SENT.contains(affix));
   }
 
   /** The names that the concept of a type may have, the longest first. */

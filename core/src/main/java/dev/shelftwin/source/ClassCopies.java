@@ -303,7 +303,8 @@ final class ClassCopies extends Interpreter<ClassCopies.Origin> {
     if (!isStatic && all.size() == 1 && !isOfOthers(call.owner)) {
       return all.get(0).read(size, ClassUses.type(call.owner), call.name);
     }
-    if (call.name.equals("map") && all.get(0).isRead() && isReader(all.get(all.size() - 1))) {
+    boolean maps = call.name.equals("map") && isOfOthers(call.owner) && all.size() == 2;
+    if (maps && all.get(0).isRead() && isReader(all.get(1))) {
       return all.get(0).each(all.get(1));
     }
     List<Origin> read = all.stream().filter(Origin::isRead).toList();

@@ -5,7 +5,11 @@ import static org.junit.jupiter.params.provider.Arguments.of;
 
 import dev.shelftwin.plan.Plan;
 import dev.shelftwin.plan.PlanReader;
+import dev.shelftwin.shape.Shape;
+import dev.shelftwin.shape.TypeRef;
+import dev.shelftwin.source.JavaReader;
 import dev.shelftwin.testkit.Project;
+import java.io.IOException;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Locale;
@@ -427,6 +431,31 @@ class LayerGuessTest {
   /** The name of a field that only one type and its row have. */
   private static String ownField(String name) {
     return name.substring(0, 1).toLowerCase(Locale.ROOT) + name.substring(1) + "Size";
+  }
+
+  @ParameterizedTest
+  @CsvSource({
+    "KilnEntity, KilnParts, true",
+    "Kiln, KilnParts, true",
+    "JpaKiln, Kiln, true",
+    "KilnShelf, KilnParts, false",
+    "KilnEntity, Placed, false"
+  })
+  void methodsMayTakeARowAsAnInterfaceOfItsName(String row, String interfaceName, boolean may)
+      throws IOException {
+    Project project =
+        new Project(folder)
+            .java(
+                "package coop.kiln.db;\npublic class %s implements %s {}\n"
+                        .formatted(row, interfaceName)
+                    + "package coop.kiln.db;\npublic interface %s {}\n".formatted(interfaceName));
+    try (JavaReader reader = new JavaReader(project.write().sources())) {
+      Shape shape = reader.find("coop.kiln.db." + row).orElseThrow();
+      assertThat(
+              MappingMethods.abstractions(shape)
+                  .contains(TypeRef.of("coop.kiln.db", interfaceName)))
+          .isEqualTo(may);
+    }
   }
 
   @ParameterizedTest(name = "{0}")
