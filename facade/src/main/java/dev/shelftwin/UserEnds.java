@@ -238,7 +238,7 @@ final class UserEnds implements Ends, AutoCloseable {
       return make(usual.end, List.of());
     } catch (InputException unusable) {
       String why = unusable.errors().get(0).message().lines().findFirst().orElse("");
-      return new UnusableEnd("wire", EndMissing.ofLibrary("JSON", why));
+      return new UnusableEnd("wire", EndMissing.reasonOfLibrary("JSON", why));
     }
   }
 

@@ -340,7 +340,7 @@ class WhatIfTest {
     }
   }
 
-  /** An interface that several types of the concept have is theirs alone. */
+  /** No other types have the interface, so the field can be renamed in it, too. */
   @Test
   void aFieldOfASharedInterfaceIsRenamedInAllItsTypes() throws IOException {
     Path model = plan.resolveSibling("src/main/java/coop/kiln/bookings/model/Booking.java");

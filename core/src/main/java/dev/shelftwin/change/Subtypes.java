@@ -28,7 +28,10 @@ final class Subtypes extends TreeScanner<Void, Void> {
   private final boolean isKnown;
   private final Set<String> found;
 
-  /** The name of the package or type around what is scanned, with a dot behind it, or nothing. */
+  /**
+   * The name of the package or type that contains the scanned code, with a dot behind it; may be
+   * empty.
+   */
   private String around;
 
   private Subtypes(TypeRef above, CompilationUnitTree unit, Set<String> found) {

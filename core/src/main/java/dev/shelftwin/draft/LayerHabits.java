@@ -210,7 +210,9 @@ final class LayerHabits {
                                 .filter(mapping -> isOfKey(concept, hop, mapping, inward))));
   }
 
-  /** Whether a mapping would set a generated key of a row from a field that will only show it. */
+  /**
+   * Whether a mapping would set a generated key: the plan will say that its source is only shown.
+   */
   static boolean setsKey(ConceptLedger concept, HopLedger hop, FieldMapping mapping) {
     return hop.hop().inward()
         && concept.hub().role() == Role.PERSISTENCE

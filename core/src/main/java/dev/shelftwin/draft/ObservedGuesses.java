@@ -152,7 +152,10 @@ final class ObservedGuesses {
         .isPresent();
   }
 
-  /** Whether a target has only its name in common with its source, and no mapper carries that. */
+  /**
+   * Whether a target is paired with its source by the name alone: their types differ, and no
+   * existing mapper copies one to the other.
+   */
   private boolean isPairedByName(HopLedger hop, String target) {
     Optional<FieldMapping> mapping =
         hop.into(target).filter(found -> found.isCarried() && found.row().isEmpty());

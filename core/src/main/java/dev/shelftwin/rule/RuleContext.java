@@ -42,7 +42,7 @@ final class RuleContext {
 
   private final List<TypeCycles.Cycle> cycles;
 
-  /** The nearest layers by the packages that were asked for; of most types it is asked often. */
+  /** The nearest layers of each package, kept because rules ask for the same packages often. */
   private final Map<String, List<Layer>> layers = new ConcurrentHashMap<>();
 
   /** For packages of several layers: the layer of a type, by the name of its top-level type. */

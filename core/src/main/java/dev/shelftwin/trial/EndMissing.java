@@ -14,7 +14,7 @@ public final class EndMissing extends RuntimeException {
    * @param what it is needed for
    * @param why what it says
    */
-  public static String ofLibrary(String what, String why) {
+  public static String reasonOfLibrary(String what, String why) {
     return "no "
         + what
         + ": "

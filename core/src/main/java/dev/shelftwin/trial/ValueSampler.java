@@ -78,7 +78,7 @@ final class ValueSampler {
     this.concrete = new ConcreteTypes(plan, shapes);
   }
 
-  /** The type whose objects are samples of a type: another one if that is abstract. */
+  /** The type itself, or one that extends it if it is abstract: its objects can be created. */
   Shape concrete(Shape type) {
     return type.isAbstract() ? concrete.of(type).stream().findFirst().orElse(type) : type;
   }

@@ -210,7 +210,9 @@ public class TwoLayersTest {
     assertHeld(tried.trial()).isNotEmpty();
   }
 
-  /** A row may lack a value that a request of it always has, such as a {@code boolean}. */
+  /**
+   * A field may be null in a row and always have a value in a request, such as a {@code boolean}.
+   */
   @Test
   void whatOnlyARowMayLackIsDrawnForRequests() {
     Project project =

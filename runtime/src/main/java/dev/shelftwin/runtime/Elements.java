@@ -21,7 +21,7 @@ import org.jspecify.annotations.Nullable;
  */
 public final class Elements {
 
-  /** One object for all elements: a list without faults needs no more memory than a plain loop. */
+  /** One function for all elements, so that a list without faults creates no object for each. */
   private static final IntFunction<FieldPath> POSITION = FieldPath.SELF::element;
 
   private Elements() {}

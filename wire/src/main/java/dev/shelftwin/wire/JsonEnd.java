@@ -105,7 +105,7 @@ public final class JsonEnd implements End {
         throw unfitting;
       }
       String why = "a library refuses: " + unfitting.toString().lines().findFirst().orElse("");
-      throw new EndMissing(EndMissing.ofLibrary("JSON", why), unfitting);
+      throw new EndMissing(EndMissing.reasonOfLibrary("JSON", why), unfitting);
     }
   }
 
