@@ -3,6 +3,7 @@ package dev.shelftwin.draft;
 import dev.shelftwin.convert.Units;
 import dev.shelftwin.ledger.Account;
 import dev.shelftwin.ledger.ConceptLedger;
+import dev.shelftwin.ledger.Hop;
 import dev.shelftwin.ledger.HopLedger;
 import dev.shelftwin.ledger.Ledger;
 import dev.shelftwin.observe.Flow;
@@ -22,8 +23,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.function.Function;
-import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
 /**
@@ -55,26 +54,17 @@ final class CopiedFlows {
   /** Types whose constructor counts the time as {@code getTime} does. */
   private static final Set<String> DATES = Set.of("java.util.Date", "java.sql.Timestamp");
 
-  /** Stands in a path for every element. */
-  private static final String EACH = "[]";
+  /** The path of a further parameter of a mapper. */
+  private static final String PASSED = "(passed)";
 
   private final Shapes shapes;
   private final FieldSimilarity similarity;
+  private final CopiedFields fields;
   private final Map<String, List<CopiedValue>> copies = new HashMap<>();
-
-  /**
-   * Types that belong to a concept. A field that holds such an object is mapped as a whole, so the
-   * fields of that object are not paired one by one.
-   */
-  private final Set<TypeRef> mapped;
 
   CopiedFlows(Shapes shapes, Ledger ledger) {
     this.shapes = shapes;
-    this.mapped =
-        ledger.concepts().stream()
-            .flatMap(ConceptLedger::shapes)
-            .map(shape -> shape.shape().type().erased())
-            .collect(Collectors.toSet());
+    this.fields = new CopiedFields(shapes, ledger);
     this.similarity = new FieldSimilarity(shapes);
   }
 
@@ -92,7 +82,7 @@ final class CopiedFlows {
     List<ObservedMapper> mappers = new ArrayList<>();
     for (HopLedger hop : concept.hops()) {
       for (String type : classes) {
-        mappers.addAll(of(concept.name(), hop, type));
+        mappers.addAll(of(concept, hop, type));
       }
     }
     return mappers;
@@ -107,7 +97,7 @@ final class CopiedFlows {
             .map(TypeRef::binaryName));
   }
 
-  private List<ObservedMapper> of(String concept, HopLedger hop, String type) {
+  private List<ObservedMapper> of(ConceptLedger concept, HopLedger hop, String type) {
     Shape from = hop.hop().from().shape();
     Shape to = hop.hop().to().shape();
     String id = hop.hop().id().toString();
@@ -116,23 +106,83 @@ final class CopiedFlows {
             .flatMap(value -> copy(value, from, to).stream())
             .distinct()
             .toList();
-    return found.stream()
-        .filter(copy -> found.stream().noneMatch(copy::contradicts))
+    Stream<Copy> copied =
+        found.stream().filter(copy -> found.stream().noneMatch(copy::contradicts));
+    return Stream.concat(copied, ofMethod(concept, hop, type, found))
         .map(
             copy ->
                 new ObservedMapper(
-                    concept, id, type + "." + copy.method(), 0, List.of(copy.flow()), List.of()))
+                    concept.name(),
+                    id,
+                    type + "." + copy.method(),
+                    0,
+                    List.of(copy.flow()),
+                    List.of()))
         .toList();
   }
 
+  /** The fields that a mapper of a hop always gives the same value, or one of its parameters. */
+  private Stream<Copy> ofMethod(
+      ConceptLedger concept, HopLedger hop, String type, List<Copy> copied) {
+    List<Copy> found =
+        copies.getOrDefault(type, List.of()).stream()
+            .filter(value -> value.reads().isEmpty())
+            .filter(value -> isOnlyOf(concept, hop, type, value.method()))
+            .flatMap(value -> ofMethod(value, hop.hop()).stream())
+            .distinct()
+            .toList();
+    return found.stream()
+        .filter(
+            one ->
+                Stream.concat(found.stream(), copied.stream())
+                    .filter(other -> other.method().equals(one.method()))
+                    .filter(other -> other.target().equals(one.target()))
+                    .allMatch(one::equals));
+  }
+
+  /** Whether a method maps this hop and no other one of the concept. */
+  private static boolean isOnlyOf(
+      ConceptLedger concept, HopLedger hop, String type, String method) {
+    String name = type + "." + (method.equals(Creator.CONSTRUCTOR) ? "new" : method);
+    List<HopLedger> mapped =
+        concept.hops().stream()
+            .filter(
+                one ->
+                    concept
+                        .concept()
+                        .existing(one.hop().from().use(), one.hop().to().use())
+                        .stream()
+                        .flatMap(mapper -> mapper.methods().stream())
+                        .map(text -> text.value().replaceAll("\\(.*", ""))
+                        .anyMatch(name::equals))
+            .toList();
+    return mapped.equals(List.of(hop));
+  }
+
+  private Optional<Copy> ofMethod(CopiedValue value, Hop hop) {
+    Set<TypeRef> mapped = MappingMethods.abstractions(hop.from().shape());
+    return fields
+        .written(value, hop.to().shape())
+        .filter(target -> !mapped.contains(Container.held(target.field().type()).erased()))
+        .map(
+            target ->
+                new Copy(
+                    value.isParameter() ? PASSED : "",
+                    target.path(),
+                    Optional.empty(),
+                    value.constant(),
+                    value.method()));
+  }
+
   private Optional<Copy> copy(CopiedValue value, Shape from, Shape to) {
-    Optional<Found> source = read(value.reads(), from, true);
-    Optional<Found> target = written(value, to, true);
+    Optional<CopiedFields.Found> source =
+        value.reads().isEmpty() ? Optional.empty() : fields.read(value.reads(), from);
+    Optional<CopiedFields.Found> target = fields.written(value, to);
     if (source.isEmpty() || target.isEmpty()) {
       return Optional.empty();
     }
     Optional<ChronoUnit> unit = unit(value.calls(), source.get().field(), target.get().field());
-    boolean each = source.get().path().contains(EACH);
+    boolean each = source.get().path().contains(CopiedFields.EACH);
     TypeRef taken = target.get().field().type().present();
     if (each && Container.of(taken).filter(kind -> kind != Container.MAP).isEmpty()) {
       return Optional.empty();
@@ -140,8 +190,8 @@ final class CopiedFlows {
     boolean fit =
         unit.isPresent()
             || similarity.fit(source.get().field().type(), each ? Container.element(taken) : taken);
-    String into = target.get().path() + (each ? EACH : "");
-    return Optional.of(new Copy(source.get().path(), into, unit, value.method()))
+    String into = target.get().path() + (each ? CopiedFields.EACH : "");
+    return Optional.of(new Copy(source.get().path(), into, unit, Optional.empty(), value.method()))
         .filter(copy -> fit);
   }
 
@@ -153,131 +203,28 @@ final class CopiedFlows {
     return calls.stream().flatMap(call -> Stream.ofNullable(UNITS.get(call))).findFirst();
   }
 
-  /**
-   * A field.
-   *
-   * @param path with the fields that it is nested in
-   */
-  private record Found(String path, Field field) {
-
-    Found in(String outer) {
-      return new Found(outer + "." + path, field);
-    }
-  }
-
-  /** A value that is copied from one field to another. */
-  private record Copy(String source, String target, Optional<ChronoUnit> unit, String method) {
+  /** A value that is copied from one field to another; a constant has no source. */
+  private record Copy(
+      String source,
+      String target,
+      Optional<ChronoUnit> unit,
+      Optional<String> constant,
+      String method) {
 
     boolean contradicts(Copy other) {
       return source.equals(other.source) != target.equals(other.target);
     }
 
     Flow flow() {
+      boolean given = constant.isPresent() || source.equals(PASSED);
+      Account carried = unit.isPresent() ? Account.CONVERTED : Account.CARRIED;
       return new Flow(
           Optional.of(target),
-          List.of(source),
-          unit.isPresent() ? Account.CONVERTED : Account.CARRIED,
-          unit.map(Units::label),
+          constant.isPresent() ? List.of() : List.of(source),
+          given ? Account.GIVEN : carried,
+          constant.or(() -> unit.map(Units::label)),
           Optional.empty(),
           List.of());
     }
-  }
-
-  /** The field of a type that is read; if another type is read, that of its only field of it. */
-  private Optional<Found> read(List<CopiedValue.Read> reads, Shape shape, boolean nested) {
-    for (int first = 0; first < reads.size(); first++) {
-      if (isOf(reads.get(first).owner(), shape)) {
-        return readFrom(reads.subList(first, reads.size()), shape);
-      }
-    }
-    return nested
-        ? holder(shape, reads.get(0).owner())
-            .flatMap(outer -> in(outer, inner -> read(reads, inner, false)))
-        : Optional.empty();
-  }
-
-  private Optional<Found> readFrom(List<CopiedValue.Read> reads, Shape shape) {
-    String member = reads.get(0).member();
-    Optional<Found> found =
-        shape.fields().stream()
-            .filter(field -> isRead(field, member))
-            .findFirst()
-            .map(field -> new Found(field.name(), field));
-    if (reads.size() == 1) {
-      return found;
-    }
-    return found.flatMap(
-        outer ->
-            in(outer.field(), inner -> readFrom(reads.subList(1, reads.size()), inner))
-                .or(() -> Optional.of(outer)));
-  }
-
-  private static boolean isRead(Field field, String member) {
-    return field.reader().filter(access -> access.name().equals(member)).isPresent()
-        || (field.stored() && field.member().equals(member));
-  }
-
-  /** The field of a type that takes a value; if another type takes it, that of its only field. */
-  private Optional<Found> written(CopiedValue value, Shape shape, boolean nested) {
-    Optional<Found> found =
-        (isOf(value.target(), shape) ? byMember(value, shape) : byBuilder(value, shape))
-            .map(field -> new Found(field.name(), field));
-    return nested
-        ? found.or(
-            () ->
-                holder(shape, value.target())
-                    .flatMap(outer -> in(outer, inner -> written(value, inner, false))))
-        : found;
-  }
-
-  private static Optional<Field> byMember(CopiedValue value, Shape shape) {
-    if (value.member().equals(Creator.CONSTRUCTOR)) {
-      return shape.constructors().stream()
-          .filter(creator -> creator.parameters().size() == value.parameters())
-          .map(creator -> creator.parameters().get(value.position()).name())
-          .flatMap(name -> shape.field(name).stream())
-          .findFirst();
-    }
-    return shape.fields().stream()
-        .filter(
-            field ->
-                field.writer().filter(access -> access.name().equals(value.member())).isPresent()
-                    || field.member().equals(value.member()))
-        .filter(field -> value.parameters() == 1 && field.stored())
-        .findFirst();
-  }
-
-  private static Optional<Field> byBuilder(CopiedValue value, Shape shape) {
-    return shape.creators().stream()
-        .flatMap(creator -> creator.builder().stream())
-        .filter(builder -> builder.type().erased().equals(value.target()))
-        .flatMap(builder -> builder.steps().entrySet().stream())
-        .filter(step -> step.getValue().equals(value.member()) && value.parameters() == 1)
-        .flatMap(step -> shape.field(step.getKey()).stream())
-        .findFirst();
-  }
-
-  private static boolean isOf(TypeRef owner, Shape shape) {
-    return owner.equals(shape.type().erased()) || shape.supertypes().contains(owner);
-  }
-
-  /** The only field that holds objects of a type. */
-  private Optional<Field> holder(Shape shape, TypeRef held) {
-    List<Field> holding =
-        shape
-            .storedFields()
-            .filter(field -> field.type().present().erased().equals(held))
-            .filter(field -> !mapped.contains(held))
-            .toList();
-    return holding.size() == 1 ? Optional.of(holding.get(0)) : Optional.empty();
-  }
-
-  private Optional<Found> in(Field outer, Function<Shape, Optional<Found>> search) {
-    TypeRef type = outer.type().present();
-    boolean each = Container.of(type).filter(kind -> kind != Container.MAP).isPresent();
-    return shapes
-        .find(each ? Container.element(type) : type)
-        .flatMap(search)
-        .map(found -> found.in(outer.name() + (each ? EACH : "")));
   }
 }

@@ -77,10 +77,11 @@ public final class Drafter {
     List<DataTypes> types = MapperPlace.in(chosen, code);
     Plan begun = empty.withLayers(types.stream().map(DataTypes::layer).distinct().toList());
     Drafter drafter = new Drafter(begun, code, observation);
-    Plan guessed = drafter.guess(types);
-    if (guessed.concepts().isEmpty()) {
+    Plan paired = drafter.guess(types);
+    if (paired.concepts().isEmpty()) {
       throw nothingPaired(begun, shapes);
     }
+    Plan guessed = FreeMapperNames.in(paired, code);
     LayerHabits habits = new LayerHabits(LedgerBuilder.build(guessed, shapes), drafter.seen());
     RepeatedRows repeated = RepeatedRows.of(guessed, habits, shapes);
     GuessComments comments = drafter.comments(repeated.plan(), repeated.defaults());

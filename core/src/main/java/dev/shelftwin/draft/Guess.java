@@ -25,6 +25,7 @@ record Guess(Kind kind, String subject) {
     ROW_LOOKUP("rows that are found by one of their fields, by its type"),
     COPIED("the same field, as the code of a mapper copies it"),
     COPIED_UNIT("units of numbers, as the code of a mapper converts them"),
+    COPIED_CONSTANT("always the same value, as the code of a mapper says"),
     NAME_AND_TYPE("the same field, by name and type"),
     NAME("the same field, by name"),
     REMAINING("the same field, as nothing else is left that fits"),
@@ -71,7 +72,7 @@ record Guess(Kind kind, String subject) {
 
     /** Whether code says so, and not a name. */
     boolean isOfCode() {
-      return observed || this == COPIED || this == COPIED_UNIT;
+      return observed || this == COPIED || this == COPIED_UNIT || this == COPIED_CONSTANT;
     }
 
     String description() {

@@ -7,6 +7,7 @@ import dev.shelftwin.ledger.MapperNames;
 import dev.shelftwin.ledger.ResolvedShape;
 import dev.shelftwin.plan.Concept;
 import dev.shelftwin.plan.ExistingMapper;
+import dev.shelftwin.plan.Layer;
 import dev.shelftwin.plan.Text;
 import dev.shelftwin.shape.Container;
 import dev.shelftwin.shape.MethodSignature;
@@ -14,6 +15,7 @@ import dev.shelftwin.shape.Place;
 import dev.shelftwin.shape.Shape;
 import dev.shelftwin.shape.Shapes;
 import dev.shelftwin.shape.TypeRef;
+import dev.shelftwin.shape.Visibility;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -24,6 +26,9 @@ import java.util.Set;
  * another.
  */
 final class MapperGuesses {
+
+  /** Methods that mappers of all concepts have. */
+  private static final Set<String> NAMES_OF_ALL = Set.of(MapperNames.UPDATE, MapperNames.MATCHES);
 
   private final Shapes shapes;
   private final MappingMethods code;
@@ -74,19 +79,41 @@ final class MapperGuesses {
     Set<TypeRef> asSource = MappingMethods.abstractions(source);
     boolean canBeFilled = canBeFilled(hop.hop().to());
     boolean sourceCanBeFilled = canBeFilled(hop.hop().from());
-    String generated = MapperNames.qualifiedName(concept, hop.hop().outer().layer());
+    Layer layer = hop.hop().outer().layer();
+    String generated = MapperNames.qualifiedName(concept, layer);
+    boolean ours = !isTaken(concept, layer);
     Place here = Place.in(concept.name());
     if (from.equals(to)) {
       return List.of();
     }
     return methods.stream()
-        .filter(method -> !method.owner().qualifiedName().equals(generated))
+        .filter(method -> !ours || !method.owner().qualifiedName().equals(generated))
         .filter(
             method ->
                 maps(method, from, asSource, to)
                     || (canBeFilled && fills(method, from, to, sourceCanBeFilled)))
         .map(method -> new Text(nameOf(method), here))
         .toList();
+  }
+
+  /**
+   * Whether the name of the mapper that Shelf Twin would generate belongs to a class of the users:
+   * one with methods that a generated mapper does not have.
+   */
+  boolean isTaken(ConceptLedger concept, Layer layer) {
+    String name = MapperNames.qualifiedName(concept, layer);
+    List<MethodSignature> found =
+        shapes.methods(name).stream()
+            .filter(method -> method.owner().qualifiedName().equals(name))
+            .filter(method -> method.visibility() != Visibility.PRIVATE)
+            .filter(method -> !method.isConstructor())
+            .toList();
+    return found.stream()
+        .map(MethodSignature::name)
+        .anyMatch(
+            method ->
+                !NAMES_OF_ALL.contains(method)
+                    && concept.shapes().map(MapperNames::method).noneMatch(method::startsWith));
   }
 
   private static boolean maps(

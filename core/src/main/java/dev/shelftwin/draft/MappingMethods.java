@@ -59,6 +59,10 @@ final class MappingMethods {
   private static final Set<String> SERVING =
       Set.of("controller", "endpoint", "resource", "service");
 
+  /** The first words of the names of methods that only map, whatever their classes do. */
+  private static final Set<String> CONVERTING =
+      Set.of("as", "convert", "from", "map", "to", "transform", "translate");
+
   /** Methods whose names begin with these words do not map, even if they return an object. */
   private static final Set<String> OTHER_ACTS = Set.of("delete", "remove");
 
@@ -114,19 +118,34 @@ final class MappingMethods {
     return NameWords.of(type.simpleName()).last().anyOf(HELPERS);
   }
 
-  /** Whether a parameter says how much is mapped, or how. */
-  private static boolean isSwitch(TypeRef type) {
-    return type.name().equals("boolean");
+  /** Whether a parameter is a value of the JDK, which may be passed beside the object. */
+  private static boolean isValue(TypeRef type) {
+    return type.isPrimitive() || type.packageName().startsWith("java.");
   }
 
   private static boolean mayMap(MethodSignature method) {
     long parameters = method.parameters().stream().filter(type -> !isHelper(type)).count();
     return !method.isAbstract()
-        && (makesOwner(method) || !owner(method).last().anyOf(OTHER_WORK))
+        && (makesOwner(method) || converts(method) || !owner(method).last().anyOf(OTHER_WORK))
         && !OTHER_ACTS.contains(NameWords.of(method.name()).all().get(0))
         && parameters <= MOST_PARAMETERS
         && (!method.parameters().isEmpty() || !method.isStatic())
         && (!method.returns().isPrimitive() || !method.parameters().isEmpty());
+  }
+
+  /** Whether the name of a method says that it maps: toView, mapToView, shelfToView. */
+  private static boolean converts(MethodSignature method) {
+    List<String> words = NameWords.of(method.name()).all();
+    int to = words.lastIndexOf("to");
+    return CONVERTING.contains(words.get(0))
+        || (to > 0
+            && to < words.size() - 1
+            && method.parameters().stream().anyMatch(type -> isNamed(type, words.subList(0, to))));
+  }
+
+  private static boolean isNamed(TypeRef type, List<String> words) {
+    return NameWords.of(type.simpleName()).all().containsAll(words)
+        || (words.size() == 1 && TypeNames.isUsualAffix(words.get(0)));
   }
 
   private static boolean serves(MethodSignature method) {
@@ -233,8 +252,11 @@ final class MappingMethods {
     List<TypeRef> given =
         method.parameters().stream()
             .map(type -> type.present().erased())
-            .filter(type -> !isSwitch(type))
+            .filter(type -> !type.name().equals("boolean")) // says how much is mapped, or how
             .toList();
+    if (!given.isEmpty() && !isValue(given.get(0)) && !made.name().equals("void")) {
+      given = given.stream().filter(type -> !isValue(type)).toList();
+    }
     addTarget(given, owner, made);
     if (helped) {
       addTarget(given.stream().filter(type -> !isHelper(type)).toList(), owner, made);

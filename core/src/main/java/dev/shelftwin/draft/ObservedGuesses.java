@@ -31,18 +31,25 @@ final class ObservedGuesses {
   private final List<ObservedMapper> mappers;
   private final Guess.Kind same;
   private final Guess.Kind unit;
+  private final Guess.Kind constant;
 
   /**
    * Guesses for a concept.
    *
    * @param same the kind of guesses that two fields are the same
    * @param unit the kind of guesses about units
+   * @param constant the kind of guesses about constants
    */
   ObservedGuesses(
-      RowProposals rows, List<ObservedMapper> mappers, Guess.Kind same, Guess.Kind unit) {
+      RowProposals rows,
+      List<ObservedMapper> mappers,
+      Guess.Kind same,
+      Guess.Kind unit,
+      Guess.Kind constant) {
     this.rows = rows;
     this.same = same;
     this.unit = unit;
+    this.constant = constant;
     this.concept = rows.concept();
     this.mappers = mappers;
   }
@@ -91,7 +98,7 @@ final class ObservedGuesses {
     boolean open =
         ends.isPresent()
             && !isOfSourceItself(hop, ends.get().target())
-            && isOpen(OpenFields.unpaired(hop), ends.get().source())
+            && isOpenSource(hop, ends.get().source())
             && (isOpen(OpenFields.unfilled(hop), ends.get().target())
                 || isPairedByName(hop, ends.get().target()));
     if (!open) {
@@ -173,6 +180,12 @@ final class ObservedGuesses {
                         && flow.sources().contains(source.get().name()));
   }
 
+  /** Whether a source is mapped to nothing, or lies in an object that the hop does not map. */
+  private static boolean isOpenSource(HopLedger hop, String path) {
+    return isOpen(OpenFields.unpaired(hop), path)
+        || (path.contains(".") && isOpen(OpenFields.staying(hop), path));
+  }
+
   private static boolean isOpen(List<Field> open, String path) {
     return open.stream()
         .map(Field::name)
@@ -222,10 +235,7 @@ final class ObservedGuesses {
         target.orElseThrow(),
         row ->
             row.say(words -> words.givenValue(scope, literal.get()))
-                .guess(
-                    new Guess(
-                        Guess.Kind.OBSERVED_CONSTANT,
-                        to + "." + target.get().name() + by(mapper))));
+                .guess(new Guess(constant, to + "." + target.get().name() + by(mapper))));
   }
 
   /** The constant as the plan writes it; empty for the default value of the type. */
@@ -269,7 +279,7 @@ final class ObservedGuesses {
     return value.length() > LONGEST ? value.substring(0, LONGEST) + "…" : value;
   }
 
-  private static String by(ObservedMapper mapper) {
+  static String by(ObservedMapper mapper) {
     String method = mapper.method().replaceAll("\\(.*", "");
     int owner = method.lastIndexOf('.', method.lastIndexOf('.') - 1);
     return " in " + method.substring(owner + 1);

@@ -224,9 +224,9 @@ final class PairGuesses {
   boolean renamedFields() {
     boolean any = false;
     for (ResolvedShape outer : concept.outer()) {
-      List<Field> inside = open(concept.hub(), outer);
+      List<Field> inside = OpenFields.of(concept, concept.hub(), outer);
       inside.addAll(computed(outer));
-      List<Field> outside = open(outer, concept.hub());
+      List<Field> outside = OpenFields.of(concept, outer, concept.hub());
       List<Match> matches = new ArrayList<>();
       for (Field one : inside) {
         for (Field other : outside) {
@@ -260,13 +260,6 @@ final class PairGuesses {
       }
     }
     return any;
-  }
-
-  private List<Field> open(ResolvedShape resolved, ResolvedShape other) {
-    Set<Field> open = new LinkedHashSet<>();
-    concept.hop(resolved, other).ifPresent(hop -> open.addAll(OpenFields.lost(hop)));
-    concept.hop(other, resolved).ifPresent(hop -> open.addAll(OpenFields.unfilled(hop)));
-    return new ArrayList<>(open);
   }
 
   /** Computed fields of the domain that are not mapped. */

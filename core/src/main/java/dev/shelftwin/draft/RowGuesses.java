@@ -8,6 +8,7 @@ import dev.shelftwin.shape.Shapes;
 import java.util.List;
 import java.util.Set;
 import java.util.function.BooleanSupplier;
+import java.util.stream.Stream;
 
 /**
  * Guesses the rows of one concept from what its ledger leaves open. Each pass proposes only one
@@ -33,14 +34,22 @@ final class RowGuesses {
       List<ObservedMapper> mappers,
       List<ObservedMapper> copies) {
     this.concept = concept;
-    RowProposals rows = new RowProposals(concept, draft);
+    RowProposals rows = new RowProposals(shapes, concept, draft);
     ObservedGuesses observed =
-        new ObservedGuesses(rows, mappers, Guess.Kind.OBSERVED_SAME, Guess.Kind.OBSERVED_UNIT);
+        new ObservedGuesses(
+            rows,
+            mappers,
+            Guess.Kind.OBSERVED_SAME,
+            Guess.Kind.OBSERVED_UNIT,
+            Guess.Kind.OBSERVED_CONSTANT);
     ObservedGuesses copied =
-        new ObservedGuesses(rows, copies, Guess.Kind.COPIED, Guess.Kind.COPIED_UNIT);
+        new ObservedGuesses(
+            rows, copies, Guess.Kind.COPIED, Guess.Kind.COPIED_UNIT, Guess.Kind.COPIED_CONSTANT);
     PairGuesses pairs = new PairGuesses(shapes, rows);
     ConversionGuesses conversions = new ConversionGuesses(shapes, rows);
-    ValueGuesses values = new ValueGuesses(rows, nested);
+    List<ObservedMapper> known = Stream.concat(mappers.stream(), copies.stream()).toList();
+    PassedGuesses passed = new PassedGuesses(rows, nested, known);
+    ValueGuesses values = new ValueGuesses(rows, nested, known);
     this.kinds =
         List.of(
             observed::sameFields,
@@ -48,9 +57,12 @@ final class RowGuesses {
             observed::constants,
             copied::sameFields,
             copied::units,
+            copied::constants,
+            passed::guess,
             values::auditColumns,
             pairs::rowLookups,
             pairs::shownFieldsOfReferences,
+            new OtherLayerNames(shapes, rows)::guess,
             pairs::parts,
             pairs::shownKeys,
             conversions::converters,

@@ -4,6 +4,8 @@ import dev.shelftwin.ledger.ConceptLedger;
 import dev.shelftwin.ledger.Hop;
 import dev.shelftwin.ledger.ResolvedShape;
 import dev.shelftwin.shape.Field;
+import dev.shelftwin.shape.Shapes;
+import java.util.List;
 import java.util.Optional;
 import java.util.function.Consumer;
 import java.util.stream.Stream;
@@ -11,10 +13,12 @@ import java.util.stream.Stream;
 /** Adds proposals to the rows of one concept. */
 final class RowProposals {
 
+  private final Shapes shapes;
   private final ConceptLedger concept;
   private final DraftConcept draft;
 
-  RowProposals(ConceptLedger concept, DraftConcept draft) {
+  RowProposals(Shapes shapes, ConceptLedger concept, DraftConcept draft) {
+    this.shapes = shapes;
     this.concept = concept;
     this.draft = draft;
   }
@@ -58,9 +62,12 @@ final class RowProposals {
   boolean pair(Hop hop, String inner, String outerField, Guess.Kind kind, String evidence) {
     ResolvedShape hub = hop.inward() ? hop.to() : hop.from();
     ResolvedShape outer = hop.outer();
+    int dot = inner.indexOf('.');
+    boolean isOfConstant = dot > 0 && isEnumeration(hub, inner.substring(0, dot));
+    String field = isOfConstant ? inner.substring(0, dot) : inner;
     Optional<DraftRow> row =
         draft
-            .row(hub.layer().name(), draft.nameOf(hub), inner)
+            .row(hub.layer().name(), draft.nameOf(hub), field)
             .filter(
                 found ->
                     !draft.isNamedByOthers(
@@ -71,13 +78,40 @@ final class RowProposals {
         found -> {
           if (!found.names(outer.layer().name(), outerField)) {
             found.named(
-                keyOfAnother(outer, outerField, found).orElseGet(() -> key(outer, inner, found)),
+                keyOfAnother(outer, outerField, found).orElseGet(() -> key(outer, field, found)),
                 outerField);
+          }
+          if (isOfConstant) {
+            found.say(words -> words.by(outer.layer().name(), inner.substring(dot + 1)));
           }
           found.guess(
               new Guess(kind, hub + "." + inner + " = " + outer + "." + outerField + evidence));
         });
     return row.isPresent();
+  }
+
+  private boolean isEnumeration(ResolvedShape hub, String field) {
+    return hub.shape()
+        .field(field)
+        .flatMap(found -> shapes.find(found.type().present()))
+        .filter(type -> !type.constants().isEmpty())
+        .isPresent();
+  }
+
+  /** The fields of the hub that rows pair with a field of another shape, each as the only one. */
+  List<String> pairedWith(ResolvedShape outer, String field) {
+    ResolvedShape hub = concept.hub();
+    return draft.rows().stream()
+        .filter(row -> isOnly(row, outer, field))
+        .flatMap(row -> Stream.of(hub.layer().name(), draft.nameOf(hub)).map(row::names))
+        .filter(names -> names.size() == 1)
+        .flatMap(List::stream)
+        .toList();
+  }
+
+  private boolean isOnly(DraftRow row, ResolvedShape outer, String field) {
+    return Stream.of(outer.layer().name(), draft.nameOf(outer))
+        .anyMatch(key -> row.names(key).equals(List.of(field)));
   }
 
   /** Proposes that a field of a response shows a field of another row; whether that is new. */

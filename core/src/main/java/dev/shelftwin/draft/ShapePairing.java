@@ -10,7 +10,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.stream.Stream;
 
 /**
  * Pairs the types of the layers: by the words of their names, as long as their fields do not speak
@@ -30,6 +29,7 @@ final class ShapePairing {
   private static final double SAME = 0.25;
 
   private final ReadCode code;
+  private final MappedPairs methods;
   private final List<DataTypes> layers;
   private final Map<DataTypes, TypeNames> names = new HashMap<>();
   private final Map<DataTypes, List<Shape>> shapes = new HashMap<>();
@@ -43,6 +43,7 @@ final class ShapePairing {
    */
   ShapePairing(ReadCode code, List<DataTypes> layers, Set<String> known) {
     this.code = code;
+    this.methods = new MappedPairs(code);
     this.layers =
         layers.stream().sorted(Comparator.comparing(types -> depth(types.layer().role()))).toList();
     for (DataTypes types : layers) {
@@ -93,7 +94,7 @@ final class ShapePairing {
       List<PairedTypes> begun = new ArrayList<>();
       for (Shape shape : byLength(types)) {
         List<PairedTypes> found = concepts(shape, types);
-        found.forEach(pair -> pair.add(types, shape, isMapped(shape, types, pair)));
+        found.forEach(pair -> pair.add(types, shape, methods.anyWay(shape, types, pair)));
         boolean mayBeHub = types.layer().role() != Role.TRANSFER || types.equals(layers.get(0));
         if (found.isEmpty() && mayBeHub) {
           begun.add(new PairedTypes(code, types, shape, names(types).bare(shape)));
@@ -103,6 +104,9 @@ final class ShapePairing {
       }
       begun.sort(Comparator.comparing(pair -> pair.hub().type().name()));
       pairs.addAll(begun);
+    }
+    for (DataTypes types : layers) {
+      new SiblingRequests(code).addTo(pairs, types, unpaired);
     }
     for (PairedTypes pair : pairs) {
       unpaired.addAll(pair.removeUnlike());
@@ -217,12 +221,13 @@ final class ShapePairing {
         free.stream()
             .filter(pair -> DataTypes.isFamily(pair.hub()) == DataTypes.isFamily(shape))
             .filter(
-                pair -> isMapped(shape, types, pair) || !code.overlap(shape, pair.hub()).isNone())
+                pair ->
+                    methods.anyWay(shape, types, pair) || !code.overlap(shape, pair.hub()).isNone())
             .filter(pair -> !MappingMethods.holds(shape, pair.hub()))
             .toList();
     List<PairedTypes> mapped =
         alike.stream()
-            .filter(pair -> name.contains(pair.words()) && isMapped(shape, types, pair))
+            .filter(pair -> name.contains(pair.words()) && methods.anyWay(shape, types, pair))
             .toList();
     List<PairedTypes> candidates = mapped.isEmpty() ? alike : mapped;
     for (NameWords concept : own.concepts(shape)) {
@@ -239,36 +244,27 @@ final class ShapePairing {
         .filter(
             pair ->
                 DataTypes.isFamily(shape)
-                    || isMapped(shape, types, pair)
+                    || methods.anyWay(shape, types, pair)
                     || isSupported(shape, own, pair))
         .max(
             Comparator.<PairedTypes>comparingInt(pair -> pair.words().all().size())
                 .thenComparingDouble(pair -> support(shape, pair)));
   }
 
-  /** The concept whose types methods map to a type: in both directions, or of a similar name. */
+  /**
+   * The concept whose types methods map to a type: in both directions, or of a similar name; or
+   * from a request that is called after what it does.
+   */
   private Optional<PairedTypes> mapped(Shape shape, DataTypes types, List<PairedTypes> free) {
     NameWords name = names(types).bare(shape);
     return free.stream()
-        .filter(pair -> isMapped(shape, types, pair))
-        .filter(pair -> pair.words().similarity(name) > 0 || isMappedBothWays(shape, types, pair))
+        .filter(pair -> methods.anyWay(shape, types, pair))
+        .filter(
+            pair ->
+                (pair.words().similarity(name) > 0 && !TypeNames.isQuery(shape))
+                    || methods.bothWays(shape, types, pair)
+                    || methods.fromRequest(shape, types, pair))
         .max(Comparator.comparingDouble(pair -> pair.words().similarity(name)));
-  }
-
-  private boolean isMapped(Shape shape, DataTypes types, PairedTypes pair) {
-    return ofOtherLayers(types, pair)
-        .anyMatch(one -> code.methods().map(one, shape) || code.methods().map(shape, one));
-  }
-
-  private boolean isMappedBothWays(Shape shape, DataTypes types, PairedTypes pair) {
-    return ofOtherLayers(types, pair).anyMatch(one -> code.methods().map(one, shape))
-        && ofOtherLayers(types, pair).anyMatch(one -> code.methods().map(shape, one));
-  }
-
-  private static Stream<Shape> ofOtherLayers(DataTypes types, PairedTypes pair) {
-    return pair.members().stream()
-        .filter(member -> !member.layer().equals(types))
-        .map(PairedTypes.Member::shape);
   }
 
   /** The last word says what a thing is: an order total is no order, so it needs more fields. */

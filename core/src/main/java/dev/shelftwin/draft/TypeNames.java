@@ -42,6 +42,10 @@ final class TypeNames {
           "writable");
   static final Set<String> CHANGE_WORDS =
       Set.of("amend", "change", "edit", "modify", "patch", "update");
+
+  /** First words of requests that ask for objects. */
+  private static final Set<String> QUERY_WORDS = Set.of("find", "get", "query", "search");
+
   static final Set<String> RESPONSE_WORDS =
       Set.of(
           "card",
@@ -169,6 +173,22 @@ final class TypeNames {
       words = words.subList(1, words.size());
     }
     return new NameWords(words);
+  }
+
+  /** Whether the name of a transfer type says that it is sent to the service. */
+  static boolean isRequest(Shape type) {
+    NameWords last = NameWords.of(type.type().simpleName()).last();
+    return last.anyOf(REQUEST_WORDS) || last.anyOf(CHANGE_WORDS);
+  }
+
+  /** Whether its name says that it asks for objects, rather than what it holds. */
+  static boolean isQuery(Shape type) {
+    return QUERY_WORDS.contains(words(type).get(0));
+  }
+
+  /** Whether its name says that the service answers with it. */
+  static boolean isResponse(Shape type) {
+    return NameWords.of(type.type().simpleName()).last().anyOf(PLAIN_RESPONSE_WORDS);
   }
 
   /** Whether teams add a word to the names of types of a layer. */

@@ -5,12 +5,15 @@ import dev.shelftwin.ledger.FieldMapping;
 import dev.shelftwin.ledger.Hop;
 import dev.shelftwin.ledger.HopLedger;
 import dev.shelftwin.ledger.ResolvedShape;
+import dev.shelftwin.observe.ObservedMapper;
 import dev.shelftwin.shape.Container;
 import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.FieldRole;
 import dev.shelftwin.shape.Role;
+import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
 /** Guesses where values come from that the source does not have, and what is not mapped. */
@@ -19,13 +22,16 @@ final class ValueGuesses {
   private final RowProposals rows;
   private final ConceptLedger concept;
   private final Set<Hop> nested;
+  private final List<ObservedMapper> mappers;
 
   /**
    * @param nested the hops of objects within others, whose mappers have no callers of the users
+   * @param mappers what is known of existing mappers
    */
-  ValueGuesses(RowProposals rows, Set<Hop> nested) {
+  ValueGuesses(RowProposals rows, Set<Hop> nested, List<ObservedMapper> mappers) {
     this.rows = rows;
     this.nested = nested;
+    this.mappers = mappers;
     this.concept = rows.concept();
   }
 
@@ -100,7 +106,10 @@ final class ValueGuesses {
     boolean isNested = nested.contains(hop.hop());
     boolean empty = isEmpty(hub, field);
     boolean left =
-        empty || (isNested && hop.parameter(field).isEmpty()) || hop.slot(field).isEmpty();
+        empty
+            || isLeftOut(hop, field)
+            || (isNested && hop.parameter(field).isEmpty())
+            || hop.slot(field).isEmpty();
     if (isRow && left) {
       return notInRequest(hop, shape, field, empty);
     }
@@ -128,7 +137,8 @@ final class ValueGuesses {
    * @param empty whether the row is complete without it
    */
   private boolean notInRequest(HopLedger hop, String shape, Field field, boolean empty) {
-    boolean told = empty && !hop.hop().from().use().direction().goesOut();
+    boolean told =
+        (empty || isLeftOut(hop, field)) && !hop.hop().from().use().direction().goesOut();
     if (told) {
       rows.draft().note(subject(Guess.Kind.NOT_IN_REQUEST, shape, field));
     }
@@ -144,6 +154,20 @@ final class ValueGuesses {
   /** Whether a row is complete without a field. */
   private static boolean isEmpty(ResolvedShape row, Field field) {
     return row.mayBeMissing(field) || Container.of(field.type()).isPresent();
+  }
+
+  /** Whether existing mappers fill several fields of a target by setters, and not this one. */
+  private boolean isLeftOut(HopLedger hop, Field field) {
+    Set<String> filled =
+        mappers.stream()
+            .filter(mapper -> mapper.isOf(concept.name(), hop.hop().id()))
+            .flatMap(mapper -> mapper.flows().stream())
+            .flatMap(flow -> flow.target().stream())
+            .map(path -> path.replaceAll("\\W.*", ""))
+            .collect(Collectors.toSet());
+    return filled.size() > 1
+        && hop.parameter(field).isEmpty()
+        && !filled.contains(field.name().replaceAll("\\W.*", ""));
   }
 
   private static boolean isKey(Field field) {

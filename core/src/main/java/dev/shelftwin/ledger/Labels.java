@@ -6,7 +6,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 
-/** Labels shapes with their layer, or their qualified name, if simple names repeat in the plan. */
+/** Labels shapes with their layer, and as the plan writes them, if simple names repeat in it. */
 final class Labels {
 
   private final Map<String, Set<String>> typesByName = new HashMap<>();
@@ -34,7 +34,7 @@ final class Labels {
       return shape;
     }
     boolean repeatsInLayer = count(typesByLayerAndName, layer + "/" + bare(name)) > 1;
-    String written = repeatsInLayer ? shape.shape().type().fullName() : name;
+    String written = repeatsInLayer ? shape.use().type() : name;
     return shape.withLabel(layer + "/" + written);
   }
 

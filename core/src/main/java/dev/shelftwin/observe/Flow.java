@@ -45,6 +45,11 @@ public record Flow(
     return isByCollaborator() && sources.size() > 1;
   }
 
+  /** Whether a further argument of the mapper, as it is, reaches the target. */
+  public boolean isOfFurtherArgument() {
+    return sources.size() == 1 && sources.get(0).matches("\\([^)]*\\)");
+  }
+
   Flow as(Account other) {
     return new Flow(target, sources, other, conversion, condition, evidence);
   }

@@ -50,6 +50,12 @@ public record MapperStyle(
         Optional.empty(), Optional.of(packageName), false, List.of(), List.of(), Optional.empty());
   }
 
+  /** This style with another name of the class. */
+  public MapperStyle named(Text other) {
+    return new MapperStyle(
+        Optional.of(other), packageName, packagePrivate, onClass, onConstructor, faultsOf);
+  }
+
   /** How the names of all mappers end, such as Mapper; empty if the plan gives none. */
   public Optional<String> ending() {
     return name.map(Text::value)

@@ -19,6 +19,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import javax.lang.model.element.Element;
 import javax.lang.model.element.ExecutableElement;
 import javax.lang.model.element.TypeElement;
@@ -139,26 +141,41 @@ final class AssignedParameters {
       }
     }
 
-    /** Notes a field for each parameter that its value comes from. */
     private void note(ExpressionTree value, String field) {
+      origins(value).forEach(index -> found.get(index).add(field));
+    }
+
+    /**
+     * The parameters that a value comes from, by their positions; a call that takes several of them
+     * computes something else.
+     */
+    private Set<Integer> origins(ExpressionTree value) {
       if (value instanceof IdentifierTree name) {
         int index = parameters.indexOf(name.getName().toString());
-        if (index >= 0) {
-          found.get(index).add(field);
-        }
-      } else if (value instanceof ParenthesizedTree inner) {
-        note(inner.getExpression(), field);
-      } else if (value instanceof TypeCastTree cast) {
-        note(cast.getExpression(), field);
-      } else if (value instanceof ConditionalExpressionTree either) {
-        note(either.getTrueExpression(), field);
-        note(either.getFalseExpression(), field);
-      } else if (value instanceof MethodInvocationTree call) {
-        call.getArguments().forEach(argument -> note(argument, field));
-        if (call.getMethodSelect() instanceof MemberSelectTree select) {
-          note(select.getExpression(), field);
-        }
+        return index < 0 ? Set.of() : Set.of(index);
       }
+      if (value instanceof ParenthesizedTree inner) {
+        return origins(inner.getExpression());
+      }
+      if (value instanceof TypeCastTree cast) {
+        return origins(cast.getExpression());
+      }
+      if (value instanceof ConditionalExpressionTree either) {
+        return all(Stream.of(either.getTrueExpression(), either.getFalseExpression()));
+      }
+      if (value instanceof MethodInvocationTree call) {
+        Stream<ExpressionTree> object =
+            call.getMethodSelect() instanceof MemberSelectTree select
+                ? Stream.of(select.getExpression())
+                : Stream.empty();
+        Set<Integer> taken = all(Stream.concat(object, call.getArguments().stream()));
+        return taken.size() == 1 ? taken : Set.of();
+      }
+      return Set.of();
+    }
+
+    private Set<Integer> all(Stream<? extends ExpressionTree> values) {
+      return values.flatMap(value -> origins(value).stream()).collect(Collectors.toSet());
     }
   }
 }

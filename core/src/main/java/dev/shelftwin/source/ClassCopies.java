@@ -1,11 +1,11 @@
 package dev.shelftwin.source;
 
 import dev.shelftwin.shape.CopiedValue;
-import dev.shelftwin.shape.TypeRef;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
@@ -23,21 +23,27 @@ import org.objectweb.asm.tree.analysis.Analyzer;
 import org.objectweb.asm.tree.analysis.AnalyzerException;
 import org.objectweb.asm.tree.analysis.Frame;
 import org.objectweb.asm.tree.analysis.Interpreter;
-import org.objectweb.asm.tree.analysis.Value;
 
 /**
  * Finds the values that the code of a class copies from one object to another. Every value knows
  * from where it was read; a value that has several sources, or is computed, has none.
  */
-final class ClassCopies extends Interpreter<ClassCopies.Origin> {
+final class ClassCopies extends Interpreter<CopyOrigin> {
 
   private static final Set<String> MEASURES =
       Set.of("compareTo", "hashCode", "indexOf", "length", "ordinal", "size");
 
+  /** What formatters and encoders of others do with a value that they are given. */
+  private static final Set<String> FORMATTING =
+      Set.of("decode", "encode", "encodeToString", "format", "parse");
+
+  /** How the names of the methods begin that hold the bodies of lambdas. */
+  private static final String LAMBDA = "lambda$";
+
   private final MethodNode method;
 
   /** For each {@code new} of an object, the only value that its constructor was given. */
-  private final Map<AbstractInsnNode, Origin> made = new HashMap<>();
+  private final Map<AbstractInsnNode, CopyOrigin> made = new HashMap<>();
 
   private final ClassNode type;
 
@@ -58,85 +64,31 @@ final class ClassCopies extends Interpreter<ClassCopies.Origin> {
     return found;
   }
 
-  /**
-   * Where a value comes from.
-   *
-   * @param size the number of slots that it takes (JVMS §2.6.1)
-   * @param kind what is known of it
-   * @param creation the instruction that creates it; null if it is not created here
-   */
-  record Origin(
-      int size,
-      Kind kind,
-      List<CopiedValue.Read> reads,
-      List<String> calls,
-      @Nullable AbstractInsnNode creation)
-      implements Value {
-
-    /** What is known of a value. */
-    enum Kind {
-      CONSTANT,
-      READ,
-      /** A function that reads something of what it is given. */
-      READER,
-      OTHER
-    }
-
-    static Origin other(int size) {
-      return new Origin(size, Kind.OTHER, List.of(), List.of(), null);
-    }
-
-    static Origin created(int size, AbstractInsnNode creation) {
-      return new Origin(size, Kind.OTHER, List.of(), List.of(), creation);
-    }
-
-    static Origin constant(int size) {
-      return new Origin(size, Kind.CONSTANT, List.of(), List.of(), null);
-    }
-
-    boolean isRead() {
-      return kind == Kind.READ;
-    }
-
-    /** What is read from this; from an object that this became elsewhere, it is that alone. */
-    Origin read(int newSize, TypeRef owner, String member) {
-      List<CopiedValue.Read> all = new ArrayList<>(calls.isEmpty() ? reads : List.of());
-      all.add(new CopiedValue.Read(owner, member));
-      return new Origin(newSize, Kind.READ, List.copyOf(all), List.of(), null);
-    }
-
-    /** What a function reads of each element of this. */
-    Origin each(Origin reader) {
-      List<CopiedValue.Read> all = new ArrayList<>(reads);
-      all.addAll(reader.reads());
-      return new Origin(1, Kind.READ, List.copyOf(all), calls, null);
-    }
-
-    Origin through(int newSize, String call) {
-      List<String> all = new ArrayList<>(calls);
-      all.add(call);
-      return new Origin(newSize, kind, reads, List.copyOf(all), null);
-    }
-
-    @Override
-    public int getSize() {
-      return size;
-    }
-  }
-
   private void addTo(List<CopiedValue> found) {
     try {
-      Frame<Origin>[] frames = new Analyzer<>(this).analyze(type.name, method);
+      Frame<CopyOrigin>[] frames = new Analyzer<>(this).analyze(type.name, method);
       for (int index = 0; index < frames.length; index++) {
         if (frames[index] != null) { // else it is never reached
           AbstractInsnNode instruction = method.instructions.get(index);
           if (instruction instanceof MethodInsnNode call && !isOfOthers(call.owner)) {
-            add(found, frames[index], call.owner, call.name, Type.getArgumentCount(call.desc));
+            add(
+                found,
+                frames[index],
+                call.owner,
+                call.name,
+                Type.getArgumentTypes(call.desc),
+                index);
           } else if (instruction instanceof MethodInsnNode call && call.name.equals("ifPresent")) {
             addTaken(found, frames[index]);
           } else if (instruction.getOpcode() == Opcodes.PUTFIELD) {
             FieldInsnNode put = (FieldInsnNode) instruction;
-            add(found, frames[index], put.owner, put.name, 1);
+            add(
+                found,
+                frames[index],
+                put.owner,
+                put.name,
+                new Type[] {Type.getType(put.desc)},
+                index);
           }
         }
       }
@@ -146,9 +98,9 @@ final class ClassCopies extends Interpreter<ClassCopies.Origin> {
   }
 
   /** Adds the value of an optional that a method takes if there is one. */
-  private void addTaken(List<CopiedValue> found, Frame<Origin> frame) {
-    Origin taker = frame.getStack(frame.getStackSize() - 1);
-    Origin value = resolved(frame.getStack(frame.getStackSize() - 2));
+  private void addTaken(List<CopiedValue> found, Frame<CopyOrigin> frame) {
+    CopyOrigin taker = frame.getStack(frame.getStackSize() - 1);
+    CopyOrigin value = resolved(frame.getStack(frame.getStackSize() - 2));
     if (value.isRead() && taker.creation() instanceof InvokeDynamicInsnNode made) {
       ReadFunctions.body(made)
           .filter(taking -> Type.getArgumentCount(taking.getDesc()) == 1)
@@ -158,19 +110,26 @@ final class ClassCopies extends Interpreter<ClassCopies.Origin> {
   }
 
   private void add(
-      List<CopiedValue> found, Frame<Origin> frame, String owner, String member, int parameters) {
-    int first = frame.getStackSize() - parameters;
-    for (int position = 0; position < parameters; position++) {
-      Origin value = resolved(frame.getStack(first + position));
-      if (value.isRead()) {
-        add(found, value, owner, member, position, parameters);
+      List<CopiedValue> found,
+      Frame<CopyOrigin> frame,
+      String owner,
+      String member,
+      Type[] parameters,
+      int index) {
+    int first = frame.getStackSize() - parameters.length;
+    for (int position = 0; position < parameters.length; position++) {
+      CopyOrigin value = resolved(frame.getStack(first + position));
+      @Nullable String literal = Literals.as(parameters[position], value.literal());
+      boolean known = literal != null || value.kind() == CopyOrigin.Kind.PARAMETER;
+      if (value.isRead() || (known && !Literals.isConditional(method.instructions, index))) {
+        add(found, value.with(literal), owner, member, position, parameters.length);
       }
     }
   }
 
   private void add(
       List<CopiedValue> found,
-      Origin value,
+      CopyOrigin value,
       String owner,
       String member,
       int position,
@@ -183,7 +142,8 @@ final class ClassCopies extends Interpreter<ClassCopies.Origin> {
             member,
             position,
             parameters,
-            name(method.name)));
+            name(method.name),
+            Optional.ofNullable(value.literal())));
   }
 
   /** Lambdas become methods of their own, called after the method that they stand in. */
@@ -192,7 +152,7 @@ final class ClassCopies extends Interpreter<ClassCopies.Origin> {
   }
 
   /** An object that was made of one value stands for that value. */
-  private Origin resolved(Origin value) {
+  private CopyOrigin resolved(CopyOrigin value) {
     return value.creation() == null ? value : made.getOrDefault(value.creation(), value);
   }
 
@@ -201,24 +161,34 @@ final class ClassCopies extends Interpreter<ClassCopies.Origin> {
   }
 
   @Override
-  public @Nullable Origin newValue(@Nullable Type type) {
+  public @Nullable CopyOrigin newValue(@Nullable Type type) {
     if (type == null) {
-      return Origin.other(1); // a local variable without a value
+      return CopyOrigin.other(1); // a local variable without a value
     }
-    return type.equals(Type.VOID_TYPE) ? null : Origin.other(type.getSize());
+    return type.equals(Type.VOID_TYPE) ? null : CopyOrigin.other(type.getSize());
   }
 
   @Override
-  public Origin newOperation(AbstractInsnNode instruction) {
-    return switch (instruction.getOpcode()) {
-      case Opcodes.LCONST_0, Opcodes.LCONST_1, Opcodes.DCONST_0, Opcodes.DCONST_1 ->
-          Origin.constant(2);
-      case Opcodes.LDC -> Origin.constant(isWide(((LdcInsnNode) instruction).cst) ? 2 : 1);
-      case Opcodes.GETSTATIC ->
-          Origin.constant(Type.getType(((FieldInsnNode) instruction).desc).getSize());
-      case Opcodes.NEW -> Origin.created(1, instruction);
-      default -> Origin.constant(1);
-    };
+  public CopyOrigin newParameterValue(boolean ofObject, int local, Type type) {
+    boolean isThis = ofObject && local == 0;
+    return isThis || method.name.startsWith(LAMBDA)
+        ? CopyOrigin.other(type.getSize())
+        : new CopyOrigin(
+            type.getSize(), CopyOrigin.Kind.PARAMETER, List.of(), List.of(), null, null);
+  }
+
+  @Override
+  public CopyOrigin newOperation(AbstractInsnNode instruction) {
+    int size =
+        switch (instruction.getOpcode()) {
+          case Opcodes.LCONST_0, Opcodes.LCONST_1, Opcodes.DCONST_0, Opcodes.DCONST_1 -> 2;
+          case Opcodes.LDC -> isWide(((LdcInsnNode) instruction).cst) ? 2 : 1;
+          case Opcodes.GETSTATIC -> Type.getType(((FieldInsnNode) instruction).desc).getSize();
+          default -> 1;
+        };
+    return instruction.getOpcode() == Opcodes.NEW
+        ? CopyOrigin.created(1, instruction)
+        : CopyOrigin.constant(size, Literals.of(instruction));
   }
 
   private static boolean isWide(Object constant) {
@@ -226,25 +196,26 @@ final class ClassCopies extends Interpreter<ClassCopies.Origin> {
   }
 
   @Override
-  public Origin copyOperation(AbstractInsnNode instruction, Origin value) {
+  public CopyOrigin copyOperation(AbstractInsnNode instruction, CopyOrigin value) {
     return value;
   }
 
   @Override
-  public @Nullable Origin unaryOperation(AbstractInsnNode instruction, Origin value) {
+  public @Nullable CopyOrigin unaryOperation(AbstractInsnNode instruction, CopyOrigin value) {
     int code = instruction.getOpcode();
     if (instruction instanceof FieldInsnNode read && code == Opcodes.GETFIELD) {
       int size = Type.getType(read.desc).getSize();
       return isOfOthers(read.owner)
-          ? Origin.other(size)
+          ? CopyOrigin.other(size)
           : resolved(value).read(size, ClassUses.type(read.owner), read.name);
     }
     if (code == Opcodes.CHECKCAST) {
       return value;
     }
     return code >= Opcodes.I2L && code <= Opcodes.I2S
-        ? new Origin(sizeOfCast(code), value.kind(), value.reads(), value.calls(), null)
-        : Origin.other(isWideResult(code) ? 2 : 1);
+        ? new CopyOrigin(
+            sizeOfCast(code), value.kind(), value.reads(), value.calls(), null, value.literal())
+        : CopyOrigin.other(isWideResult(code) ? 2 : 1);
   }
 
   private static int sizeOfCast(int code) {
@@ -259,8 +230,9 @@ final class ClassCopies extends Interpreter<ClassCopies.Origin> {
   }
 
   @Override
-  public @Nullable Origin binaryOperation(AbstractInsnNode instruction, Origin one, Origin other) {
-    return Origin.other(
+  public @Nullable CopyOrigin binaryOperation(
+      AbstractInsnNode instruction, CopyOrigin one, CopyOrigin other) {
+    return CopyOrigin.other(
         switch (instruction.getOpcode()) {
           case Opcodes.LALOAD, Opcodes.DALOAD -> 2;
           case Opcodes.LCMP, Opcodes.DCMPL, Opcodes.DCMPG, Opcodes.FCMPL, Opcodes.FCMPG -> 1;
@@ -274,29 +246,29 @@ final class ClassCopies extends Interpreter<ClassCopies.Origin> {
   }
 
   @Override
-  public @Nullable Origin ternaryOperation(
-      AbstractInsnNode instruction, Origin one, Origin other, Origin third) {
+  public @Nullable CopyOrigin ternaryOperation(
+      AbstractInsnNode instruction, CopyOrigin one, CopyOrigin other, CopyOrigin third) {
     return null; // an element of an array is assigned
   }
 
   @Override
-  public @Nullable Origin naryOperation(
-      AbstractInsnNode instruction, List<? extends Origin> values) {
+  public @Nullable CopyOrigin naryOperation(
+      AbstractInsnNode instruction, List<? extends CopyOrigin> values) {
     if (instruction instanceof InvokeDynamicInsnNode dynamic) {
       return ReadFunctions.of(dynamic, type)
-          .map(reads -> new Origin(1, Origin.Kind.READER, reads, List.of(), null))
-          .orElseGet(() -> Origin.created(Type.getReturnType(dynamic.desc).getSize(), dynamic));
+          .map(reads -> new CopyOrigin(1, CopyOrigin.Kind.READER, reads, List.of(), null, null))
+          .orElseGet(() -> CopyOrigin.created(Type.getReturnType(dynamic.desc).getSize(), dynamic));
     }
     if (!(instruction instanceof MethodInsnNode call)) {
-      return Origin.other(1); // an array
+      return CopyOrigin.other(1); // an array
     }
-    List<Origin> all = values.stream().map(this::resolved).toList();
+    List<CopyOrigin> all = values.stream().map(this::resolved).toList();
     if (call.name.equals("<init>")) {
       @Nullable AbstractInsnNode creation = values.get(0).creation();
       if (creation != null && all.size() == 2 && all.get(1).isRead()) {
         made.put(creation, all.get(1).through(1, "new"));
       }
-      return Origin.other(1);
+      return CopyOrigin.other(1);
     }
     int size = Type.getReturnType(call.desc).getSize();
     boolean isStatic = call.getOpcode() == Opcodes.INVOKESTATIC;
@@ -307,10 +279,17 @@ final class ClassCopies extends Interpreter<ClassCopies.Origin> {
     if (maps && all.get(0).isRead() && isReader(all.get(1))) {
       return all.get(0).each(all.get(1));
     }
-    List<Origin> read = all.stream().filter(Origin::isRead).toList();
-    boolean converts = isStatic ? isConverter(call) : isOfOthers(call.owner) && all.get(0).isRead();
+    if (call.name.equals("valueOf") && isOfOthers(call.owner) && all.size() == 1) {
+      @Nullable String literal =
+          Literals.as(Type.getArgumentTypes(call.desc)[0], all.get(0).literal());
+      if (literal != null) {
+        return CopyOrigin.constant(size, literal);
+      }
+    }
+    List<CopyOrigin> read = all.stream().filter(CopyOrigin::isRead).toList();
+    boolean converts = isStatic ? isConverter(call) : isConverter(call, all.get(0));
     boolean one = read.size() == 1 && converts && !measures(call);
-    return one ? read.get(0).through(size, call.name) : Origin.other(size);
+    return one ? read.get(0).through(size, call.name) : CopyOrigin.other(size);
   }
 
   /**
@@ -325,39 +304,47 @@ final class ClassCopies extends Interpreter<ClassCopies.Origin> {
     return isOfOthers(call.owner) || call.owner.equals(type.name) || changesType;
   }
 
+  /** Whether a method of an object of others converts it, or what it is given. */
+  private static boolean isConverter(MethodInsnNode call, CopyOrigin object) {
+    return isOfOthers(call.owner) && (object.isRead() || FORMATTING.contains(call.name));
+  }
+
   /** Whether a method tells something about a value. */
   private static boolean measures(MethodInsnNode call) {
     return MEASURES.contains(call.name)
         || (call.desc.endsWith(")Z") && !call.name.equals("booleanValue"));
   }
 
-  private static boolean isReader(Origin origin) {
-    return origin.kind() == Origin.Kind.READER;
+  private static boolean isReader(CopyOrigin origin) {
+    return origin.kind() == CopyOrigin.Kind.READER;
   }
 
   @Override
-  public void returnOperation(AbstractInsnNode instruction, Origin value, Origin expected) {
+  public void returnOperation(AbstractInsnNode instruction, CopyOrigin value, CopyOrigin expected) {
     // What a method returns is of no interest.
   }
 
   @Override
-  public Origin merge(Origin one, Origin other) {
+  public CopyOrigin merge(CopyOrigin one, CopyOrigin other) {
     if (one.equals(other)) {
       return one;
     }
     if (one.size() == other.size()) {
-      if (one.isRead() && (other.kind() == Origin.Kind.CONSTANT || isSame(one, other))) {
+      if (one.isRead() && (other.kind() == CopyOrigin.Kind.CONSTANT || isSame(one, other))) {
         return one;
       }
-      if (other.isRead() && one.kind() == Origin.Kind.CONSTANT) {
+      if (other.isRead() && one.kind() == CopyOrigin.Kind.CONSTANT) {
         return other;
       }
     }
-    Origin unknown = Origin.other(Math.min(one.size(), other.size()));
+    if (one.kind() == CopyOrigin.Kind.CONSTANT && other.kind() == CopyOrigin.Kind.CONSTANT) {
+      return one.literal() == null ? one : one.with(null);
+    }
+    CopyOrigin unknown = CopyOrigin.other(Math.min(one.size(), other.size()));
     return one.equals(unknown) ? one : unknown;
   }
 
-  private static boolean isSame(Origin one, Origin other) {
+  private static boolean isSame(CopyOrigin one, CopyOrigin other) {
     return other.isRead() && one.reads().equals(other.reads());
   }
 }

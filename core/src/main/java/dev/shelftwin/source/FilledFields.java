@@ -133,7 +133,10 @@ final class FilledFields {
     }
   }
 
-  /** The variables that a value comes from, directly or as the argument of a call. */
+  /**
+   * The variables that a value comes from, directly or as the argument of a call; a call that takes
+   * several parameters computes something else from them.
+   */
   private static Set<Integer> variables(
       MethodNode method, Frame<SourceValue>[] frames, SourceValue value, int calls) {
     Set<Integer> variables = new HashSet<>();
@@ -143,8 +146,13 @@ final class FilledFields {
         variables.add(load.var);
       } else if (calls > 0 && frame != null) {
         int taken = taken(source);
+        Set<Integer> arguments = new HashSet<>();
         for (int index = frame.getStackSize() - taken; index < frame.getStackSize(); index++) {
-          variables.addAll(variables(method, frames, frame.getStack(index), calls - 1));
+          arguments.addAll(variables(method, frames, frame.getStack(index), calls - 1));
+        }
+        arguments.retainAll(parameters(method));
+        if (arguments.size() == 1) {
+          variables.addAll(arguments);
         }
       }
     }

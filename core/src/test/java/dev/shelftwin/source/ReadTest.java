@@ -258,6 +258,7 @@ class ReadTest {
         "Rack(String a, String b) { one = b; } Rack(int n, String b, String a) { this(a, b); }"
             + " ~ a one n one a",
         "Rack(String a) { Runnable later = () -> one = a; } ~ a",
+        "Rack(String a, String b) { one = a; two = a.concat(b); } ~ one b",
         "Rack(String one, String b) { this.one = one; two = one + b; } ~ one b"
       })
   void parametersAreNamedByTheFieldsThatTheyFill(String constructors, String names)
