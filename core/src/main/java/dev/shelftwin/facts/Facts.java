@@ -137,6 +137,8 @@ public final class Facts {
       limits = persistence.columnLength(inTable);
     } else if (type.packageName().equals("java.time") && inTable) {
       persistence.addSecondDigits(limits);
+    } else if (type.packageName().equals("java.util")) {
+      persistence.addKeptTime(limits);
     }
     return limits;
   }

@@ -3,6 +3,7 @@ package dev.shelftwin.facts;
 import dev.shelftwin.shape.Container;
 import dev.shelftwin.shape.FieldRole;
 import dev.shelftwin.shape.FieldTrait;
+import dev.shelftwin.shape.KeptTime;
 import dev.shelftwin.shape.Limits;
 import dev.shelftwin.shape.ShapeTrait;
 import dev.shelftwin.shape.Table;
@@ -75,6 +76,7 @@ final class PersistenceFacts {
     Set<FieldTrait> traits = EnumSet.noneOf(FieldTrait.class);
     add(traits, FieldTrait.GENERATED, has("GeneratedValue"));
     add(traits, FieldTrait.WRITTEN_ONCE, isWrittenOnce());
+    add(traits, FieldTrait.COMPOSITE_KEY, has("EmbeddedId"));
     add(traits, FieldTrait.OTHER_ROW, has("ManyToOne") || has("OneToOne"));
     add(traits, FieldTrait.STORED_AS_ROWS, ROWS.stream().anyMatch(this::has));
     add(traits, FieldTrait.CHILD_ROWS, has("OneToMany"));
@@ -192,6 +194,16 @@ final class PersistenceFacts {
   void addSecondDigits(Limits.Builder limits) {
     number("Column", "secondPrecision").filter(n -> n >= 0).ifPresent(limits::secondDigits);
     definition().ifPresent(sql -> sql.secondDigits().ifPresent(limits::secondDigits));
+  }
+
+  /** Adds what the column keeps of a date (Jakarta Persistence 3.1, §11.1.53). */
+  void addKeptTime(Limits.Builder limits) {
+    Object kept = value("Temporal", "value").orElse("TIMESTAMP");
+    if (kept.equals("DATE")) {
+      limits.keptTime(KeptTime.DAY);
+    } else if (kept.equals("TIME")) {
+      limits.keptTime(KeptTime.TIME_OF_DAY);
+    }
   }
 
   /**

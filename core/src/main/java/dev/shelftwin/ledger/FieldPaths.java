@@ -3,6 +3,7 @@ package dev.shelftwin.ledger;
 import dev.shelftwin.shape.Access;
 import dev.shelftwin.shape.Container;
 import dev.shelftwin.shape.Field;
+import dev.shelftwin.shape.FieldTrait;
 import dev.shelftwin.shape.Presence;
 import dev.shelftwin.shape.Shape;
 import dev.shelftwin.shape.Shapes;
@@ -91,6 +92,9 @@ final class FieldPaths {
   }
 
   private static Presence presence(Field head, Field part) {
+    if (head.has(FieldTrait.COMPOSITE_KEY)) {
+      return Presence.REQUIRED; // Jakarta Persistence 3.2, §2.4
+    }
     if (head.presence() == part.presence()) {
       return head.presence();
     }

@@ -59,6 +59,11 @@ public record ResolvedShape(
     return new ResolvedShape(use, shape, parts, mapperPackage, other);
   }
 
+  /** This shape with objects of a subtype of its type. */
+  public ResolvedShape of(Shape subtype) {
+    return new ResolvedShape(use, subtype, parts, mapperPackage, label);
+  }
+
   /**
    * Whether the value of a field may be missing. If the declaration does not say, the layer's word
    * decides; without it a domain field is required, a column may be null (Jakarta Persistence 3.2,

@@ -32,19 +32,37 @@ final class Constants {
 
   private Optional<String> sourceFile = Optional.empty();
 
-  /** Reads the class file of a class; finds nothing if there is none. */
+  /** The classes whose methods it calls, as class files name them (JVMS §4.2.1). */
+  private final Set<String> called = new LinkedHashSet<>();
+
+  /**
+   * Reads the class file of a class, and the constants of the classes of its packages' owner that
+   * it calls; finds nothing if there is none.
+   */
   static Constants of(Class<?> owner) {
     Constants constants = new Constants();
-    String file = owner.getName().replace('.', '/') + ".class";
+    String name = owner.getName().replace('.', '/');
+    constants.read(owner, name);
+    String family = name.replaceFirst("^([^/]+/[^/]+/).*", "$1");
+    for (String other : List.copyOf(constants.called)) {
+      if (other.startsWith(family) && !other.equals(name)) {
+        Constants ofOther = new Constants();
+        ofOther.read(owner, other);
+        constants.values.addAll(ofOther.values);
+      }
+    }
+    return constants;
+  }
+
+  private void read(Class<?> owner, String name) {
     @Nullable ClassLoader loader = owner.getClassLoader();
-    try (InputStream bytes = loader == null ? null : loader.getResourceAsStream(file)) {
+    try (InputStream bytes = loader == null ? null : loader.getResourceAsStream(name + ".class")) {
       if (bytes != null) {
-        new ClassReader(bytes).accept(constants.new Visitor(), ClassReader.SKIP_FRAMES);
+        new ClassReader(bytes).accept(new Visitor(), ClassReader.SKIP_FRAMES);
       }
     } catch (IOException | RuntimeException unreadable) {
       // what is not known is not tried
     }
-    return constants;
   }
 
   /** The constants of a type, a dozen at most. */
@@ -141,8 +159,9 @@ final class Constants {
 
         @Override
         public void visitMethodInsn(
-            int opcode, String owner, String called, String type, boolean isInterface) {
-          String place = called.equals("<init>") ? owner.replace('/', '.') : called;
+            int opcode, String owner, String method, String type, boolean isInterface) {
+          called.add(owner);
+          String place = method.equals("<init>") ? owner.replace('/', '.') : method;
           calls.put(name + descriptor + " " + place, line);
         }
       };

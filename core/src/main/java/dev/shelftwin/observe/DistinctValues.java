@@ -143,7 +143,7 @@ final class DistinctValues {
   }
 
   private static boolean isWithin(Limits limits) {
-    return limits.min().isEmpty() && limits.max().isEmpty();
+    return limits.min().isEmpty() && limits.max().isEmpty() && limits.keptTime().isEmpty();
   }
 
   private String text(OptionalInt length) {

@@ -5,6 +5,7 @@ import dev.shelftwin.ledger.HopLedger;
 import dev.shelftwin.ledger.Ledger;
 import dev.shelftwin.plan.ExistingMapper;
 import dev.shelftwin.plan.Text;
+import dev.shelftwin.shape.Shape;
 import dev.shelftwin.shape.Shapes;
 import dev.shelftwin.trial.Doubles;
 import dev.shelftwin.trial.ExistingMappers;
@@ -74,7 +75,7 @@ public final class ExistingCalls implements ExistingMappers {
   private Optional<OfMethod> find(ExistingMapperObserver.Task task) {
     try {
       ExistingMapperObserver.Found found = observer.find(task);
-      return Optional.of(new OfMethod(found));
+      return Optional.of(new OfMethod(found, task.hop().hop().to().shape()));
     } catch (RuntimeException | LinkageError cannot) {
       return Optional.empty(); // its observation says why
     }
@@ -88,8 +89,11 @@ public final class ExistingCalls implements ExistingMappers {
     private final TreeReader reader = new TreeReader(shapes, objects);
     private final Stubs.StubClasses stubClasses = new Stubs.StubClasses(shapes, objects, reader);
 
-    OfMethod(ExistingMapperObserver.Found found) {
+    private final Shape target;
+
+    OfMethod(ExistingMapperObserver.Found found, Shape target) {
       this.found = found;
+      this.target = target;
       this.call = found.call();
     }
 
@@ -129,13 +133,39 @@ public final class ExistingCalls implements ExistingMappers {
       List<SlotTree.Root> further = call.others();
       for (int index = 0; index < further.size(); index++) {
         SlotTree.Root other = further.get(index);
-        String name = other.path().substring(1, other.path().length() - 1);
-        others.add(
-            callerValues.containsKey(name)
-                ? callerValues.get(name)
-                : given(other, call.otherTypes().get(index), stubs));
+        Class<?> type = call.otherTypes().get(index);
+        Optional<String> field = field(other, type, callerValues);
+        others.add(field.isPresent() ? callerValues.get(field.get()) : given(other, type, stubs));
       }
       return MapperRuns.single(call.call(mapper, source, target, others));
+    }
+
+    /** The field of the value for a parameter: of its name, or the only one of its type. */
+    private Optional<String> field(
+        SlotTree.Root parameter, Class<?> type, Map<String, @Nullable Object> callerValues) {
+      String name = parameter.path().substring(1, parameter.path().length() - 1);
+      if (callerValues.containsKey(name)) {
+        return Optional.of(name);
+      }
+      List<String> fields =
+          callerValues.entrySet().stream()
+              .filter(
+                  value ->
+                      value.getValue() == null
+                          ? isDeclared(value.getKey(), type)
+                          : type.isInstance(value.getValue()))
+              .map(Map.Entry::getKey)
+              .toList();
+      long parameters = call.otherTypes().stream().filter(type::equals).count();
+      return fields.size() == 1 && parameters == 1 ? Optional.of(fields.get(0)) : Optional.empty();
+    }
+
+    private boolean isDeclared(String field, Class<?> type) {
+      return target
+          .field(field)
+          .map(found -> found.type().present().erased().binaryName())
+          .filter(type.getName()::equals)
+          .isPresent();
     }
 
     private @Nullable Object given(SlotTree.Root other, Class<?> type, Stubs stubs)

@@ -303,7 +303,7 @@ public final class ExistingMapperObserver {
     return SlotTree.of(root, shapes, objects).leaves().stream()
         .flatMap(leaf -> leaf.constants().stream())
         .filter(Enum.class::isInstance)
-        .map(constant -> ((Enum<?>) constant).name())
+        .flatMap(constant -> EnumTexts.of((Enum<?>) constant))
         .distinct()
         .toList();
   }

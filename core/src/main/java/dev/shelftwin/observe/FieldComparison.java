@@ -141,6 +141,10 @@ final class FieldComparison {
       return;
     }
     boolean instead = !missing.isEmpty() && missing.size() == paths.size() && !others.isEmpty();
+    boolean passed = others.stream().allMatch(MapperFindings::isOfFurtherArgument);
+    if (instead && passed && Lookups.isRow(wanted)) {
+      return; // the caller looked it up
+    }
     if (instead && !found) {
       findings.add(
           RuleId.MAPPER_CROSSES,
@@ -152,7 +156,9 @@ final class FieldComparison {
                   findings.sources(others),
                   findings.sources(wanted.sources()),
                   shown(into)),
-          "correct the mapper");
+          passed
+              ? "correct the mapper, or say in the plan that its caller passes the value: given"
+              : "correct the mapper");
       return;
     }
     if (!seen.unstable().contains(wanted.target())) {

@@ -21,7 +21,12 @@ final class Lookups {
   static boolean isOfRow(Flow flow, ExpectedFlow wanted) {
     return flow.isByCollaborator()
         && !flow.target().equals(Optional.of(wanted.target()))
-        && wanted.mapping().target().filter(field -> field.has(FieldTrait.OTHER_ROW)).isPresent();
+        && isRow(wanted);
+  }
+
+  /** Whether the plan says that a row is found by its key. */
+  static boolean isRow(ExpectedFlow wanted) {
+    return wanted.mapping().target().filter(field -> field.has(FieldTrait.OTHER_ROW)).isPresent();
   }
 
   /** Whether the values are of an object that was found: one key decides several of its fields. */

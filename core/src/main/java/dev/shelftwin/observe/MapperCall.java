@@ -9,8 +9,6 @@ import java.lang.reflect.InvocationTargetException;
 import java.lang.reflect.Method;
 import java.lang.reflect.Modifier;
 import java.lang.reflect.Parameter;
-import java.lang.reflect.ParameterizedType;
-import java.lang.reflect.Type;
 import java.lang.reflect.TypeVariable;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -125,14 +123,15 @@ record MapperCall(
   private static Optional<MapperCall> of(
       Class<?> owner, Executable one, Class<?> from, Class<?> to) {
     boolean isStatic = one instanceof Constructor || Modifier.isStatic(one.getModifiers());
-    boolean creates = creates(one, to);
+    TypeArguments types = new TypeArguments(owner);
+    boolean creates = creates(one, to, types);
     List<Argument> arguments = new ArrayList<>();
     boolean lists = false;
     for (Parameter parameter : one.getParameters()) {
       Argument argument = Argument.OTHER;
       if (!arguments.contains(Argument.SOURCE) && takes(parameter, from)) {
         argument = Argument.SOURCE;
-      } else if (!arguments.contains(Argument.SOURCE) && isListOf(parameter, from)) {
+      } else if (!arguments.contains(Argument.SOURCE) && isListOf(parameter, from, types)) {
         argument = Argument.SOURCE;
         lists = true;
       } else if (parameter.getType().equals(to) || (!creates && takes(parameter, to))) {
@@ -164,25 +163,28 @@ record MapperCall(
     return parameter.getType().isAssignableFrom(type) && !anything;
   }
 
-  private static boolean isListOf(Parameter parameter, Class<?> from) {
+  private static boolean isListOf(Parameter parameter, Class<?> from, TypeArguments types) {
     if (parameter.getType().isArray()) {
       return parameter.getType().getComponentType().isAssignableFrom(from);
     }
     return Collection.class.isAssignableFrom(parameter.getType())
-        && parameter.getParameterizedType() instanceof ParameterizedType type
-        && type.getActualTypeArguments()[0] instanceof Class<?> element
-        && element.isAssignableFrom(from);
+        && types
+            .element(parameter.getParameterizedType())
+            .filter(element -> element.isAssignableFrom(from))
+            .isPresent();
   }
 
-  private static boolean creates(Executable one, Class<?> to) {
+  private static boolean creates(Executable one, Class<?> to, TypeArguments types) {
     if (one instanceof Constructor<?> constructor) {
       return to.isAssignableFrom(constructor.getDeclaringClass());
     }
     Method method = (Method) one;
     Class<?> result = method.getReturnType();
     if (Collection.class.isAssignableFrom(result) || result.equals(Optional.class)) {
-      return method.getGenericReturnType() instanceof ParameterizedType type
-          && isOrIsBelow(type.getActualTypeArguments()[0], to);
+      return types
+          .element(method.getGenericReturnType())
+          .filter(element -> isOrIsBelow(element, to))
+          .isPresent();
     }
     if (result.isArray()) {
       return isOrIsBelow(result.getComponentType(), to);
@@ -194,9 +196,8 @@ record MapperCall(
             && !result.equals(void.class));
   }
 
-  private static boolean isOrIsBelow(Type type, Class<?> to) {
-    return type instanceof Class<?> element
-        && (to.isAssignableFrom(element) || element.isAssignableFrom(to));
+  private static boolean isOrIsBelow(Class<?> element, Class<?> to) {
+    return to.isAssignableFrom(element) || element.isAssignableFrom(to);
   }
 
   private boolean takesExactly(Class<?> from) {

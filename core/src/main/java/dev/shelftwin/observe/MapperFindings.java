@@ -73,8 +73,13 @@ final class MapperFindings {
                     other.rule() == RuleId.MAPPER_CROSSES && other.field().equals(finding.field()));
   }
 
+  /** Whether a path begins at a parameter of a mapper beside the object that it maps. */
+  static boolean isOfFurtherArgument(String path) {
+    return path.startsWith("(");
+  }
+
   String source(String path) {
-    return path.startsWith("(") ? path : hop.hop().from().shownName() + "." + path;
+    return isOfFurtherArgument(path) ? path : hop.hop().from().shownName() + "." + path;
   }
 
   String sources(List<String> paths) {

@@ -2,6 +2,7 @@ package dev.shelftwin.observe;
 
 import dev.shelftwin.trial.DefaultTimeZone;
 import dev.shelftwin.trial.UserObjects;
+import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
@@ -143,18 +144,29 @@ final class MapperObserver {
 
   /** The same source again, at another time and in another time zone. */
   private void findUnstable(SourceValues base, MapperRuns.Run first) {
-    compare(first.target(), runs.run(base), "without a reason in the source");
+    compare(first.target(), runs.run(base), Set.of(), "without a reason in the source");
     runs.run(Bases.filled(roots, new DistinctValues(objects, reader, 77)));
-    compare(first.target(), runs.run(base), "with what was mapped before");
-    compare(
-        first.target(),
-        DefaultTimeZone.changed(() -> runs.run(base)),
-        "with the time zone of the machine");
+    compare(first.target(), runs.run(base), Set.of(), "with what was mapped before");
+    Map<Slot.Leaf, LocalDate> days = LocalDays.of(base, roots.leaves());
+    Map<String, LocalDate> before = LocalDays.of(first.target());
+    Set<String> same = new HashSet<>();
+    MapperRuns.Run elsewhere =
+        DefaultTimeZone.changed(
+            () -> {
+              MapperRuns.Run run = runs.run(LocalDays.moved(base, days));
+              LocalDays.of(run.target()).entrySet().stream()
+                  .filter(day -> day.getValue().equals(before.get(day.getKey())))
+                  .forEach(day -> same.add(day.getKey()));
+              return run;
+            });
+    compare(first.target(), elsewhere, same, "with the time zone of the machine");
   }
 
-  private void compare(Tree first, MapperRuns.Run again, String reason) {
+  private void compare(Tree first, MapperRuns.Run again, Set<String> same, String reason) {
     if (!again.failed()) {
-      Tree.changes(first, again.target()).forEach(change -> seen.unstable(change.path(), reason));
+      Tree.changes(first, again.target()).stream()
+          .filter(change -> !same.contains(change.path()))
+          .forEach(change -> seen.unstable(change.path(), reason));
     }
   }
 

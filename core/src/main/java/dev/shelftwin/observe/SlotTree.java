@@ -3,6 +3,7 @@ package dev.shelftwin.observe;
 import dev.shelftwin.convert.MessageType;
 import dev.shelftwin.shape.Container;
 import dev.shelftwin.shape.Field;
+import dev.shelftwin.shape.FieldTrait;
 import dev.shelftwin.shape.Limits;
 import dev.shelftwin.shape.Presence;
 import dev.shelftwin.shape.Shape;
@@ -90,7 +91,7 @@ final class SlotTree {
     for (int depth = MAX_DEPTH; ; depth--) {
       SlotTree tree = new SlotTree(shapes, objects, required, choice);
       for (Root root : arguments) {
-        Level level = new Level(Set.of(), depth, Object.class);
+        Level level = new Level(Set.of(), depth, Object.class, false);
         tree.roots.add(tree.slot(root.path(), root.type(), Limits.NONE, false, level));
       }
       if (tree.count <= ENOUGH || depth == 1) {
@@ -105,13 +106,14 @@ final class SlotTree {
    * @param open the types that it is within
    * @param depth how many levels may still follow
    * @param holder what the variable behind it can hold
+   * @param inKey whether it is a part of a key, which always has a value
    */
-  private record Level(Set<String> open, int depth, Class<?> holder) {
+  private record Level(Set<String> open, int depth, Class<?> holder, boolean inKey) {
 
     Level below(TypeRef type, Class<?> holder) {
       Set<String> inside = new HashSet<>(open);
       inside.add(type.qualifiedName());
-      return new Level(inside, depth - 1, holder);
+      return new Level(inside, depth - 1, holder, inKey);
     }
   }
 
@@ -146,7 +148,8 @@ final class SlotTree {
               .toList();
       return new Slot.Leaf(index, path, type, limits, mayBeMissing, constants);
     }
-    Optional<Shape> row = path.isEmpty() ? Optional.empty() : standIn(shape.get(), level);
+    boolean isOpenRoot = path.isEmpty() && shape.get().isOpenInterface();
+    Optional<Shape> row = isOpenRoot ? Optional.empty() : standIn(shape.get(), level);
     List<Field> fields =
         shape.get().storedFields().flatMap(field -> stored(field, row).stream()).toList();
     if (path.endsWith(")") && fields.stream().noneMatch(field -> canBeGiven(field, shape.get()))) {
@@ -170,8 +173,14 @@ final class SlotTree {
 
   private Slot.Member member(Field field, String path, Level level) {
     String inner = path.isEmpty() ? field.name() : path + "." + field.name();
-    boolean always = field.presence() == Presence.REQUIRED || required.test(field);
-    return new Slot.Member(field, slot(inner, field.type(), field.limits(), !always, level));
+    boolean always = level.inKey() || field.presence() == Presence.REQUIRED || required.test(field);
+    Level inside =
+        new Level(
+            level.open(),
+            level.depth(),
+            level.holder(),
+            level.inKey() || field.has(FieldTrait.COMPOSITE_KEY));
+    return new Slot.Member(field, slot(inner, field.type(), field.limits(), !always, inside));
   }
 
   /** Whether a setter or a constructor can set a field; a provider sets all fields of a row. */
@@ -224,7 +233,7 @@ final class SlotTree {
       Level level) {
     TypeRef element = Container.element(type);
     boolean map = container == Container.MAP;
-    Level inside = new Level(level.open(), level.depth(), Object.class);
+    Level inside = new Level(level.open(), level.depth(), Object.class, level.inKey());
     List<Slot> elements = new ArrayList<>();
     List<Slot.Leaf> keys = new ArrayList<>();
     for (int place = 0; place < 2; place++) {

@@ -6,6 +6,8 @@ public enum FieldTrait {
   GENERATED,
   /** The column is written when a row is inserted, and not when it is updated. */
   WRITTEN_ONCE,
+  /** The value is a key of several columns, of which none is ever empty. */
+  COMPOSITE_KEY,
   /** The value is a row of its own, to which this row refers. */
   OTHER_ROW,
   /** The elements are rows of another table. */

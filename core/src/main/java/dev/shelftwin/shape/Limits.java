@@ -17,6 +17,7 @@ import java.util.stream.Stream;
  * @param digits the digits before the decimal point
  * @param scale the digits after the decimal point
  * @param secondDigits the digits of the fraction of a second
+ * @param keptTime what a column keeps of a date or calendar; empty if all of it
  * @param min the smallest number
  * @param max the largest number
  * @param patterns regular expressions that must all match the whole text
@@ -28,6 +29,7 @@ public record Limits(
     OptionalInt digits,
     OptionalInt scale,
     OptionalInt secondDigits,
+    Optional<KeptTime> keptTime,
     Optional<Bound> min,
     Optional<Bound> max,
     List<String> patterns,
@@ -42,6 +44,7 @@ public record Limits(
     Objects.requireNonNull(digits, "digits");
     Objects.requireNonNull(scale, "scale");
     Objects.requireNonNull(secondDigits, "secondDigits");
+    Objects.requireNonNull(keptTime, "keptTime");
     Objects.requireNonNull(min, "min");
     Objects.requireNonNull(max, "max");
     patterns = List.copyOf(patterns);
@@ -71,16 +74,30 @@ public record Limits(
         both(digits, other.digits, Math::min),
         both(scale, other.scale, Math::min),
         both(secondDigits, other.secondDigits, Math::min),
+        keptTime.or(() -> other.keptTime),
         both(min, other.min, (one, two) -> isBelow(one, two) ? two : one),
         both(max, other.max, (one, two) -> isAbove(one, two) ? two : one),
         Stream.concat(patterns.stream(), other.patterns.stream()).distinct().toList(),
         unique || other.unique);
   }
 
-  /** These limits with other digits after the decimal point and of a second. */
-  public Limits withPrecision(OptionalInt otherScale, OptionalInt otherSecondDigits) {
+  /**
+   * These limits with other digits after the decimal point and of a second, and another part of a
+   * time that is kept.
+   */
+  public Limits withPrecision(
+      OptionalInt otherScale, OptionalInt otherSecondDigits, Optional<KeptTime> otherTime) {
     return new Limits(
-        minLength, maxLength, digits, otherScale, otherSecondDigits, min, max, patterns, unique);
+        minLength,
+        maxLength,
+        digits,
+        otherScale,
+        otherSecondDigits,
+        otherTime,
+        min,
+        max,
+        patterns,
+        unique);
   }
 
   /** Whether a smallest number allows more than another. */
@@ -116,6 +133,7 @@ public record Limits(
     private OptionalInt digits = OptionalInt.empty();
     private OptionalInt scale = OptionalInt.empty();
     private OptionalInt secondDigits = OptionalInt.empty();
+    private Optional<KeptTime> keptTime = Optional.empty();
     private Optional<Bound> min = Optional.empty();
     private Optional<Bound> max = Optional.empty();
     private final List<String> patterns = new ArrayList<>();
@@ -154,6 +172,12 @@ public record Limits(
       return this;
     }
 
+    /** What a column keeps of a date or calendar. */
+    public Builder keptTime(KeptTime part) {
+      keptTime = Optional.of(part);
+      return this;
+    }
+
     /** The smallest number. */
     public Builder min(Bound bound) {
       min = both(min, Optional.of(bound), (one, two) -> isBelow(one, two) ? two : one);
@@ -182,7 +206,7 @@ public record Limits(
 
     public Limits build() {
       return new Limits(
-          minLength, maxLength, digits, scale, secondDigits, min, max, patterns, unique);
+          minLength, maxLength, digits, scale, secondDigits, keptTime, min, max, patterns, unique);
     }
   }
 }

@@ -48,7 +48,8 @@ final class CombinedLimits {
         field.limits().scale(),
         all.secondDigits().isEmpty() || seconds.isPresent()
             ? seconds
-            : SamplePart.COLUMN_PRECISION.secondDigits());
+            : SamplePart.COLUMN_PRECISION.secondDigits(),
+        field.limits().keptTime());
   }
 
   private Limits find(Field field) {

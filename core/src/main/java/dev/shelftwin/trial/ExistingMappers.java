@@ -30,7 +30,8 @@ public interface ExistingMappers {
      * Maps an object.
      *
      * @param target the object to fill; null if one is created
-     * @param callerValues the values that the plan says the caller passes, by field
+     * @param callerValues the values that the plan says the caller passes, and the rows that the
+     *     plan finds, by field
      * @param answered receives each value that a stub of a collaborator returns, with the method as
      *     {@code Type.method}
      * @return the target; null if the mapper returns nothing

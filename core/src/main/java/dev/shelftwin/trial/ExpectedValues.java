@@ -18,6 +18,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.Set;
+import java.util.SortedSet;
 import org.jspecify.annotations.Nullable;
 
 /** Computes the values that must arrive on a hop, from the ledger alone. */
@@ -122,12 +124,22 @@ final class ExpectedValues {
       if (step.operation() instanceof Operation.CallMapper call) {
         return object(call, current);
       }
-      if (step.operation() instanceof Operation.EachElement each && hasMapper(each)) {
+      if (step.operation() instanceof Operation.EachElement each
+          && (hasMapper(each) || (isWithoutOrder(current) && isLast(step, conversion)))) {
         return elements(current, each);
       }
       current = conversions.apply(current, step);
     }
     return ExpectedValue.of(current);
+  }
+
+  private static boolean isLast(Step step, Conversion conversion) {
+    return conversion.steps().indexOf(step) == conversion.steps().size() - 1;
+  }
+
+  /** Whether the elements of a container may arrive in any order. */
+  static boolean isWithoutOrder(@Nullable Object container) {
+    return container instanceof Set && !(container instanceof SortedSet);
   }
 
   private boolean hasMapper(Operation.EachElement each) {

@@ -118,11 +118,11 @@ final class JdkSamples {
           Map.entry(
               "java.time.ZoneOffset",
               (random, limits) -> ZoneOffset.ofTotalSeconds(900 * random.nextInt(-48, 49))),
-          Map.entry("java.util.Date", (random, limits) -> Date.from(instant(random, limits))),
+          Map.entry("java.util.Date", (random, limits) -> Date.from(kept(random, limits))),
           Map.entry(
               "java.util.Calendar",
               (random, limits) ->
-                  GregorianCalendar.from(instant(random, limits).atZone(ZoneOffset.UTC))),
+                  GregorianCalendar.from(kept(random, limits).atZone(ZoneOffset.UTC))),
           Map.entry(
               "java.sql.Timestamp", (random, limits) -> Timestamp.from(instant(random, limits))),
           Map.entry(
@@ -266,6 +266,10 @@ final class JdkSamples {
     int digits = Math.min(MICROSECOND_DIGITS, limits.secondDigits().orElse(MICROSECOND_DIGITS));
     int unit = (int) Math.pow(10, MICROSECOND_DIGITS - digits);
     return second.plus(micros - micros % unit, ChronoUnit.MICROS);
+  }
+
+  private static Instant kept(RandomGenerator random, Limits limits) {
+    return KeptTimes.kept(instant(random, limits), limits);
   }
 
   private static LocalDateTime dateTime(RandomGenerator random, Limits limits) {

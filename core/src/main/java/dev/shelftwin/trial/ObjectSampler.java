@@ -7,6 +7,7 @@ import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.FieldRole;
 import dev.shelftwin.shape.Limits;
 import dev.shelftwin.shape.Parameter;
+import dev.shelftwin.shape.Shape;
 import dev.shelftwin.shape.TypeRef;
 import java.util.ArrayList;
 import java.util.HashSet;
@@ -151,9 +152,19 @@ final class ObjectSampler {
               .filter(hop -> hop.family().isPresent() && hop.hop().touches(shape))
               .findFirst()
               .map(hop -> samplers.subtypes(hop, shape))
-              .orElse(List.of());
+              .orElseGet(this::concreteTypes);
     }
     return subtypes;
+  }
+
+  /** The samplers of the types of which objects of an abstract type are; none for other types. */
+  private List<ObjectSampler> concreteTypes() {
+    Shape type = shape.shape();
+    return !type.isAbstract() || tools.values().hasSampleMethod(type.type())
+        ? List.of()
+        : tools.values().concreteTypes(type).stream()
+            .map(concrete -> new ObjectSampler(concept, shape.of(concrete), samplers, tools))
+            .toList();
   }
 
   private PartSampler part(String name, TypeRef type, Optional<Field> field) {

@@ -8,6 +8,7 @@ import dev.shelftwin.ledger.ResolvedShape;
 import dev.shelftwin.plan.Direction;
 import dev.shelftwin.shape.Container;
 import dev.shelftwin.shape.Field;
+import dev.shelftwin.shape.FieldTrait;
 import dev.shelftwin.shape.Limits;
 import dev.shelftwin.shape.TypeRef;
 import java.util.List;
@@ -19,6 +20,9 @@ import org.jspecify.annotations.Nullable;
 
 /** Draws the values of one part of a shape. How it does so is decided once, not for each sample. */
 final class PartSampler {
+
+  /** How many keys are drawn until one has a value in every column. */
+  private static final int ATTEMPTS = 50;
 
   private final ConceptLedger concept;
   private final ResolvedShape shape;
@@ -161,10 +165,33 @@ final class PartSampler {
     Optional<FieldMapping.Split> split =
         origins.split(part.name()).filter(mapping -> mapping.source().isPresent());
     if (split.isEmpty()) {
-      return distinct(part.type(), part.allowed(), part.mayBeMissing());
+      Draw drawn = distinct(part.type(), part.allowed(), part.mayBeMissing());
+      boolean isKey = part.field().filter(field -> field.has(FieldTrait.COMPOSITE_KEY)).isPresent();
+      return isKey ? complete(drawn) : drawn;
     }
     TypeRef whole = split.get().source().orElseThrow().type().present();
     return converted(distinct(whole, part.allowed(), part.mayBeMissing()), split.get().how());
+  }
+
+  /** Draws until no column of a key is empty, unless its type accepts no such values. */
+  private Draw complete(Draw drawn) {
+    List<Field> columns = tools.values().storedFields(part.type());
+    return (random, taken) -> {
+      SampleValue key = drawn.draw(random, taken);
+      for (int attempt = 1; attempt < ATTEMPTS && !isComplete(key, columns); attempt++) {
+        key = drawn.draw(random, taken);
+      }
+      SampleValue last = key;
+      return new SampleValue(
+          last.value(),
+          () -> last.simpler().get().stream().filter(one -> isComplete(one, columns)).toList());
+    };
+  }
+
+  private boolean isComplete(SampleValue key, List<Field> columns) {
+    @Nullable Object value = key.value();
+    return value != null
+        && columns.stream().allMatch(column -> tools.access().read(value, column) != null);
   }
 
   private Draw distinct(TypeRef type, Limits allowed, boolean mayBeMissing) {

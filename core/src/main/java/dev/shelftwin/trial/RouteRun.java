@@ -18,8 +18,12 @@ import org.jspecify.annotations.Nullable;
 /** Sends samples along one route and compares them after every hop. */
 final class RouteRun {
 
+  /** What was sent, where a whole object was not mapped or stored. */
+  private static final String AN_OBJECT = "an object";
+
   private final Route route;
   private final TrialTools tools;
+  private final CallerRows rows;
   private final Observer observer;
   private final List<StepComparison> comparisons;
   private final RoundTripComparison roundTrip;
@@ -37,6 +41,7 @@ final class RouteRun {
     this.begins = begins;
     this.route = route;
     this.tools = tools;
+    this.rows = new CallerRows(tools.expected(), tools.access());
     this.observer = new Observer(route.concept(), tools.access());
     this.comparisons =
         route.steps().stream()
@@ -111,7 +116,9 @@ final class RouteRun {
           object = passage.object();
         } else {
           HopLedger hop = ((RouteStep.ByMapper) step).ledger();
-          object = tools.mappers().map(route.concept(), hop, object, existing, callerValues);
+          Map<String, @Nullable Object> passed =
+              rows.passed(route.concept(), hop, object, callerValues);
+          object = tools.mappers().map(route.concept(), hop, object, existing, passed);
         }
       } catch (EndOccupied occupied) {
         throw new RejectedSample(step.stop(), String.valueOf(occupied.getMessage()));
@@ -216,7 +223,7 @@ final class RouteRun {
         step.label(),
         field.map(shape::path).orElse(shape.shape().type().simpleName()),
         Divergence.Kind.REFUSED,
-        field.map(known -> tools.text().of(sent.of(known).value())).orElse("a " + shape.shape()),
+        field.map(known -> tools.text().of(sent.of(known).value())).orElse(AN_OBJECT),
         String.valueOf(refusal.getMessage()),
         number,
         List.of());
@@ -238,14 +245,13 @@ final class RouteRun {
     }
     if (!(cause instanceof FaultException faults)) {
       return divergence(
-          step, type, Divergence.Kind.FAILED, "a " + type, Failures.text(cause), number);
+          step, type, Divergence.Kind.FAILED, AN_OBJECT, Failures.text(cause), number);
     }
     HopLedger hop = ((RouteStep.ByMapper) step).ledger();
     ResolvedShape from = hop.hop().from();
     for (Fault fault : faults.faults()) {
       if (!isOf(fault, hop) || !legitimate.contains(HopRunner.head(fault.path().text()))) {
-        return divergence(
-            step, type, Divergence.Kind.REFUSED, "a " + type, fault.toString(), number);
+        return divergence(step, type, Divergence.Kind.REFUSED, AN_OBJECT, fault.toString(), number);
       }
     }
     Fault first = faults.faults().get(0);

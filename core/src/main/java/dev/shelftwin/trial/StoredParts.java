@@ -7,11 +7,13 @@ import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.FieldRole;
 import dev.shelftwin.shape.Role;
 import dev.shelftwin.shape.Shape;
+import dev.shelftwin.shape.ShapeTrait;
 import dev.shelftwin.shape.Shapes;
 import java.util.Collection;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
 
@@ -24,6 +26,7 @@ final class StoredParts {
   private final Map<String, Set<String>> internal = new HashMap<>();
 
   private final Map<Class<?>, List<Field>> known = new HashMap<>();
+  private final Map<Class<?>, Boolean> embedded = new HashMap<>();
 
   StoredParts(Ledger ledger, Shapes shapes) {
     this.shapes = shapes;
@@ -53,6 +56,17 @@ final class StoredParts {
       known.put(object.getClass(), fields);
     }
     return fields;
+  }
+
+  /** Whether the columns of an object are columns of the row that has it. */
+  boolean isEmbedded(Object object) {
+    return embedded.computeIfAbsent(
+        object.getClass(),
+        type ->
+            Optional.ofNullable(type.getCanonicalName())
+                .flatMap(shapes::find)
+                .filter(shape -> shape.has(ShapeTrait.EMBEDDABLE))
+                .isPresent());
   }
 
   private List<Field> find(Class<?> type) {

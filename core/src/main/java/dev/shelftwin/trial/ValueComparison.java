@@ -94,7 +94,7 @@ final class ValueComparison {
       return unless(none, null, arrived);
     }
     if (arrived == null || expected.source() == null) {
-      return unless(arrived == null && expected.source() == null, expected.source(), arrived);
+      return unless(isNothing(expected.source()) && isNothing(arrived), expected.source(), arrived);
     }
     if (expected instanceof ExpectedObject object) {
       return ofObject(object, arrived, open);
@@ -118,7 +118,7 @@ final class ValueComparison {
       return Optional.empty();
     }
     if (left == null || right == null || left == right) {
-      return unless(left == right, left, right);
+      return unless(left == right || (isNothing(left) && isNothing(right)), left, right);
     }
     if (left instanceof BigDecimal number && right instanceof BigDecimal other) {
       // A column adds zeros up to its scale, which loses nothing.
@@ -141,6 +141,17 @@ final class ValueComparison {
     return fields.isEmpty()
         ? unless(left.equals(right), left, right)
         : ofFields(fields, left, right, open);
+  }
+
+  /**
+   * Whether a value is missing, or an embedded object of which all columns are empty: a table does
+   * not tell the two apart (Jakarta Persistence 3.2, §2.6).
+   */
+  private boolean isNothing(@Nullable Object value) {
+    return value == null
+        || (parts.isEmbedded(value)
+            && parts.of(value).stream()
+                .allMatch(field -> isNothing(ValueFitting.unwrapped(access.read(value, field)))));
   }
 
   private boolean isAccepted(Class<?> owner, Field field, Difference difference) {
@@ -196,7 +207,10 @@ final class ValueComparison {
     return Optional.empty();
   }
 
-  /** Elements of a set may arrive in any order, and those that equal each other only once. */
+  /**
+   * Elements of a set, and those that come from one, may arrive in any order; in a set those that
+   * equal each other arrive only once.
+   */
   private Optional<Difference> ofElements(
       ExpectedValue source, List<ExpectedValue> expected, Object container, @Nullable Open open) {
     Collection<? extends @Nullable Object> actual = ValueFitting.elements(container);
@@ -204,7 +218,7 @@ final class ValueComparison {
     if (fewer ? expected.size() < actual.size() : expected.size() != actual.size()) {
       return different(source.source(), container);
     }
-    if (container instanceof Set) {
+    if (container instanceof Set || ExpectedValues.isWithoutOrder(source.source())) {
       BiPredicate<ExpectedValue, @Nullable Object> same =
           (element, other) -> difference(element, other, open).isEmpty();
       boolean all =

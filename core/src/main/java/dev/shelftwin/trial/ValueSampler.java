@@ -78,6 +78,11 @@ final class ValueSampler {
     this.concrete = new ConcreteTypes(plan, shapes);
   }
 
+  /** The stored fields of a type; none if it is not among the users' types. */
+  List<Field> storedFields(TypeRef type) {
+    return shapes.find(type).stream().flatMap(Shape::storedFields).toList();
+  }
+
   /** The type itself, or one that extends it if it is abstract: its objects can be created. */
   Shape concrete(Shape type) {
     return type.isAbstract() ? concrete.of(type).stream().findFirst().orElse(type) : type;

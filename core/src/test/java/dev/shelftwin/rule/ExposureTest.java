@@ -395,7 +395,8 @@ class ExposureTest {
                 project.with(
                     "Optional<String> note) {}",
                     "Optional<String> note) {\n"
-                        + "  public java.sql.Date made() { return null; } //~ leaked-type\n}")),
+                        + "  public java.sql.Date made() { return null; } //~ leaked-type\n"
+                        + "  public java.sql.Date toDate() { return null; }\n}")),
         of(
             "a date of the language itself",
             project ->

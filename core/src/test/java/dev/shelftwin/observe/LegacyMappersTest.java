@@ -1,0 +1,253 @@
+package dev.shelftwin.observe;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import dev.shelftwin.finding.Finding;
+import dev.shelftwin.testkit.OpenProject;
+import dev.shelftwin.testkit.Project;
+import dev.shelftwin.trial.Outcome;
+import dev.shelftwin.trial.RouteResult;
+import java.nio.file.Path;
+import java.util.List;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/**
+ * Mappers as older projects have them: generic superclasses, dates of days, codes, abstract rows.
+ */
+class LegacyMappersTest {
+
+  @TempDir Path folder;
+
+  private static final String PLAN =
+      """
+      shelf-twin: 1
+      name: batches
+      code: { sources: src }
+      layers:
+        store: { role: persistence, package: coop.kiln.store }
+        api: { role: transfer, package: coop.kiln.api }
+      concepts:
+        Batch:
+          store: Batch
+          api: BatchVO
+          fields:
+            - { store: id.pit, api: pit }
+            - { store: id.number, api: number }
+            - { store: kind, api: kindCode, by: { api: code } }
+            - { store: depot.id, api: depotId, accept: { leaked-key: shown on purpose } }
+            - { store: dug, stays: { api: written as text } }
+            - { api: dugOn, stays: written as text }
+            - { store: marks, accept: { lossy-conversion: of no order } }
+          existing-mappers:
+            Batch -> BatchVO: [coop.kiln.map.BatchMapper.toDto, coop.kiln.map.BatchMapper.toDtos]
+            BatchVO -> Batch: coop.kiln.map.BatchMapper.toEntity
+        Analysis:
+          store: Analysis
+          api: { AnalysisVO: out }
+          fields:
+            - { store: done, stays: { api: written as text } }
+            - { api: [doneOn, grain], stays: written as text }
+          existing-mappers: { Analysis -> AnalysisVO: coop.kiln.map.AnalysisMapper.toDto }
+      """;
+
+  private static final String TYPES =
+      """
+      package coop.kiln.store;
+      import jakarta.persistence.*;
+      import java.util.*;
+      @Entity
+      public class Batch {
+        @EmbeddedId public BatchKey id;
+        @Column(nullable = false) public Kind kind;
+        @Temporal(TemporalType.DATE) public Date dug;
+        @ManyToOne public Depot depot;
+        @Embedded public Place place;
+        @ElementCollection public Set<String> marks = new HashSet<>();
+      }
+      package coop.kiln.store;
+      import jakarta.persistence.*;
+      @Embeddable
+      public class BatchKey {
+        String pit;
+        int number;
+        protected BatchKey() {}
+        public BatchKey(String pit, int number) { this.pit = pit; this.number = number; }
+        public String getPit() { return pit; }
+        public int getNumber() { return number; }
+      }
+      package coop.kiln.store;
+      @jakarta.persistence.Embeddable
+      public class Place {
+        public String street;
+        public String town;
+      }
+      package coop.kiln.store;
+      public enum Kind {
+        STONEWARE("S"), PORCELAIN("P");
+        private final String code;
+        Kind(String code) { this.code = code; }
+        public String getCode() { return code; }
+        public static Kind of(String code) {
+          for (Kind kind : values()) {
+            if (kind.code.equals(code)) {
+              return kind;
+            }
+          }
+          throw new IllegalArgumentException("no kind " + code);
+        }
+      }
+      package coop.kiln.store;
+      @jakarta.persistence.Entity
+      public class Depot {
+        @jakarta.persistence.Id public Long id;
+        public String name;
+      }
+      package coop.kiln.store;
+      import jakarta.persistence.*;
+      @Entity
+      public abstract class Analysis {
+        @Id public String code;
+        @Temporal(TemporalType.DATE) public java.util.Date done;
+      }
+      package coop.kiln.store;
+      @jakarta.persistence.Entity
+      public class GrainAnalysis extends Analysis {
+        public int finest;
+      }
+      package coop.kiln.api;
+      public class BatchVO {
+
+        @jakarta.validation.constraints.NotNull public String pit;
+        public int number;
+        @jakarta.validation.constraints.NotNull public String kindCode;
+        public String dugOn;
+        public Long depotId;
+        public PlaceVO place;
+        public java.util.List<String> marks;
+      }
+      package coop.kiln.api;
+      public class PlaceVO {
+        public String street;
+        public String town;
+      }
+      package coop.kiln.api;
+      public class AnalysisVO {
+        public String code;
+        public String doneOn;
+        public int grain;
+      }
+      package coop.kiln.map;
+      import java.util.*;
+      public abstract class TwoWay<E, D> {
+        public abstract D toDto(E entity);
+        public List<D> toDtos(Collection<? extends E> entities) {
+          List<D> all = new ArrayList<>();
+          entities.forEach(entity -> all.add(toDto(entity)));
+          return all;
+        }
+      }
+      package coop.kiln.map;
+      import java.text.*;
+      import java.util.*;
+      class Days {
+        static String text(Date day) {
+          return day == null ? null : new SimpleDateFormat("yyyy-MM-dd").format(day);
+        }
+        static Date day(String text) {
+          try {
+            return text == null ? null : new SimpleDateFormat("yyyy-MM-dd").parse(text);
+          } catch (ParseException wrong) {
+            return null;
+          }
+        }
+      }
+      package coop.kiln.map;
+      import coop.kiln.api.*;
+      import coop.kiln.store.*;
+      import java.util.*;
+      public class BatchMapper extends TwoWay<Batch, BatchVO> {
+        @Override
+        public BatchVO toDto(Batch batch) {
+          BatchVO vo = new BatchVO();
+          vo.pit = batch.id.getPit().toString();
+          vo.number = batch.id.getNumber();
+          vo.kindCode = batch.kind.getCode();
+          vo.dugOn = Days.text(batch.dug);
+          vo.depotId = batch.depot == null ? null : batch.depot.id;
+          if (batch.place != null) {
+            vo.place = new PlaceVO();
+            vo.place.street = batch.place.street;
+            vo.place.town = batch.place.town;
+          }
+          vo.marks = batch.marks.stream().sorted().toList();
+          return vo;
+        }
+        public Batch toEntity(BatchVO vo, Depot depot) {
+          Batch batch = new Batch();
+          batch.id = new BatchKey(vo.pit, vo.number);
+          batch.kind = Kind.of(vo.kindCode);
+          batch.dug = Days.day(vo.dugOn);
+          batch.depot = depot;
+          batch.place = new Place();
+          if (vo.place != null) {
+            batch.place.street = vo.place.street;
+            batch.place.town = vo.place.town;
+          }
+          batch.marks = vo.marks == null ? new HashSet<>() : new HashSet<>(vo.marks);
+          return batch;
+        }
+      }
+      package coop.kiln.map;
+      import coop.kiln.api.*;
+      import coop.kiln.store.*;
+      public class AnalysisMapper {
+        public AnalysisVO toDto(Analysis analysis) {
+          AnalysisVO vo = new AnalysisVO();
+          vo.code = analysis.code;
+          vo.doneOn = Days.text(analysis.done);
+          vo.grain = analysis instanceof GrainAnalysis grain ? grain.finest : 0;
+          return vo;
+        }
+      }
+      """;
+
+  @Test
+  void nothingIsFoundInMappersThatDoWhatThePlanSays() {
+    List<ObservedMapper> mappers =
+        new Project(folder).instead(PLAN, TYPES).run(OpenProject::observe);
+    assertThat(mappers).hasSize(4);
+    assertThat(mappers.stream().flatMap(mapper -> mapper.findings().stream()).map(Finding::message))
+        .isEmpty();
+  }
+
+  @Test
+  void theirRoutesHold() {
+    List<RouteResult> routes = new Project(folder).instead(PLAN, TYPES).trial().routes();
+    assertThat(routes)
+        .extracting(RouteResult::route)
+        .contains(
+            List.of("Batch", "BatchVO"),
+            List.of("BatchVO", "Batch"),
+            List.of("Analysis", "AnalysisVO"));
+    assertThat(routes).allMatch(route -> route.outcome() == Outcome.HELD);
+  }
+
+  /** The row that the caller found must reach its field, and a day must stay the same day. */
+  @Test
+  void whatTheyDoOtherwiseIsFound() {
+    String wrong =
+        TYPES
+            .replace("batch.depot = depot;", "")
+            .replace(
+                "new SimpleDateFormat(\"yyyy-MM-dd\").format(day)",
+                "String.valueOf(day.getTimezoneOffset())");
+    assertThat(
+            new Project(folder)
+                .instead(PLAN, wrong).run(OpenProject::observe).stream()
+                    .flatMap(mapper -> mapper.findings().stream())
+                    .map(Finding::message))
+        .anySatisfy(text -> assertThat(text).contains("BatchVO.depotId never reaches Batch.depot"))
+        .anySatisfy(text -> assertThat(text).contains("BatchVO.dugOn changes with the time zone"));
+  }
+}
