@@ -22,6 +22,7 @@ final class CopiedFields {
   static final String EACH = "[]";
 
   private final Shapes shapes;
+  private final FieldSimilarity similarity;
 
   /**
    * Types that belong to a concept. A field that holds such an object is mapped as a whole, so the
@@ -31,6 +32,7 @@ final class CopiedFields {
 
   CopiedFields(Shapes shapes, Ledger ledger) {
     this.shapes = shapes;
+    this.similarity = new FieldSimilarity(shapes);
     this.mapped =
         ledger.concepts().stream()
             .flatMap(ConceptLedger::shapes)
@@ -42,12 +44,49 @@ final class CopiedFields {
    * A field.
    *
    * @param path with the fields that it is nested in
+   * @param outer the field that it is nested in; empty if it is in none
    */
-  record Found(String path, Field field) {
+  record Found(String path, Field field, Optional<Found> outer) {
 
-    Found in(String outer) {
-      return new Found(outer + "." + path, field);
+    Found(Field field) {
+      this(field.name(), field, Optional.empty());
     }
+
+    Found in(Found holder) {
+      return new Found(
+          holder.path + "." + path,
+          field,
+          Optional.of(outer.map(found -> found.in(holder)).orElse(holder)));
+    }
+  }
+
+  /**
+   * The field that holds a value as a whole: of {@code code.value} that is {@code code}, if the
+   * type of the code has no other field, and there is a conversion.
+   *
+   * @param other the type of the field on the other side
+   */
+  Found whole(Found found, TypeRef other) {
+    return found
+        .outer()
+        .filter(outer -> !outer.path().endsWith(EACH) && isSingle(outer.field(), found.field()))
+        .filter(outer -> similarity.fit(outer.field().type().present(), other.present()))
+        .map(outer -> whole(outer, other))
+        .orElse(found);
+  }
+
+  private boolean isSingle(Field outer, Field inner) {
+    return shapes
+        .find(outer.type().present())
+        .filter(type -> type.constants().isEmpty() && !type.hasColumns())
+        .map(type -> type.storedFields().toList())
+        .filter(stored -> stored.size() == 1 && shows(inner, stored.get(0)))
+        .isPresent();
+  }
+
+  /** Whether a field is the stored one, or shows that in another type. */
+  private static boolean shows(Field field, Field stored) {
+    return field.stored() || !field.type().equals(stored.type());
   }
 
   /** The field of a type that is read; if another type is read, that of its only field of it. */
@@ -70,10 +109,7 @@ final class CopiedFields {
   private Optional<Found> readFrom(List<CopiedValue.Read> reads, Shape shape) {
     String member = reads.get(0).member();
     Optional<Found> found =
-        shape.fields().stream()
-            .filter(field -> isRead(field, member))
-            .findFirst()
-            .map(field -> new Found(field.name(), field));
+        shape.fields().stream().filter(field -> isRead(field, member)).findFirst().map(Found::new);
     if (reads.size() == 1) {
       return found;
     }
@@ -96,7 +132,7 @@ final class CopiedFields {
   private Optional<Found> written(CopiedValue value, Shape shape, boolean nested) {
     Optional<Found> found =
         (isOf(value.target(), shape) ? byMember(value, shape) : byBuilder(value, shape))
-            .map(field -> new Found(field.name(), field));
+            .map(Found::new);
     return nested
         ? found.or(
             () ->
@@ -153,6 +189,8 @@ final class CopiedFields {
     return shapes
         .find(each ? Container.element(type) : type)
         .flatMap(search)
-        .map(found -> found.in(outer.name() + (each ? EACH : "")));
+        .map(
+            found ->
+                found.in(new Found(outer.name() + (each ? EACH : ""), outer, Optional.empty())));
   }
 }

@@ -68,10 +68,11 @@ final class CopiedFlows {
     this.similarity = new FieldSimilarity(shapes);
   }
 
-  /** Those of the mappers of a concept, by hop. */
-  List<ObservedMapper> of(ConceptLedger concept) {
+  /** Those of the mappers of a plan, by concept and hop. */
+  List<ObservedMapper> of(Ledger ledger) {
     List<String> classes =
-        concept.concept().existing().stream()
+        ledger.concepts().stream()
+            .flatMap(concept -> concept.concept().existing().stream())
             .map(ExistingMapper::methods)
             .flatMap(List::stream)
             .map(method -> method.value().replaceAll("\\(.*", ""))
@@ -80,9 +81,11 @@ final class CopiedFlows {
             .distinct()
             .toList();
     List<ObservedMapper> mappers = new ArrayList<>();
-    for (HopLedger hop : concept.hops()) {
-      for (String type : classes) {
-        mappers.addAll(of(concept, hop, type));
+    for (ConceptLedger concept : ledger.concepts()) {
+      for (HopLedger hop : concept.hops()) {
+        for (String type : classes) {
+          mappers.addAll(of(concept, hop, type));
+        }
       }
     }
     return mappers;
@@ -175,23 +178,30 @@ final class CopiedFlows {
   }
 
   private Optional<Copy> copy(CopiedValue value, Shape from, Shape to) {
-    Optional<CopiedFields.Found> source =
+    Optional<CopiedFields.Found> read =
         value.reads().isEmpty() ? Optional.empty() : fields.read(value.reads(), from);
-    Optional<CopiedFields.Found> target = fields.written(value, to);
-    if (source.isEmpty() || target.isEmpty()) {
-      return Optional.empty();
-    }
-    Optional<ChronoUnit> unit = unit(value.calls(), source.get().field(), target.get().field());
-    boolean each = source.get().path().contains(CopiedFields.EACH);
-    TypeRef taken = target.get().field().type().present();
+    Optional<CopiedFields.Found> written = fields.written(value, to);
+    return read.isEmpty() || written.isEmpty()
+        ? Optional.empty()
+        : copy(
+            value,
+            fields.whole(read.get(), written.get().field().type()),
+            fields.whole(written.get(), read.get().field().type()));
+  }
+
+  private Optional<Copy> copy(
+      CopiedValue value, CopiedFields.Found source, CopiedFields.Found target) {
+    Optional<ChronoUnit> unit = unit(value.calls(), source.field(), target.field());
+    boolean each = source.path().contains(CopiedFields.EACH);
+    TypeRef taken = target.field().type().present();
     if (each && Container.of(taken).filter(kind -> kind != Container.MAP).isEmpty()) {
       return Optional.empty();
     }
     boolean fit =
         unit.isPresent()
-            || similarity.fit(source.get().field().type(), each ? Container.element(taken) : taken);
-    String into = target.get().path() + (each ? CopiedFields.EACH : "");
-    return Optional.of(new Copy(source.get().path(), into, unit, Optional.empty(), value.method()))
+            || similarity.fit(source.field().type(), each ? Container.element(taken) : taken);
+    String into = target.path() + (each ? CopiedFields.EACH : "");
+    return Optional.of(new Copy(source.path(), into, unit, Optional.empty(), value.method()))
         .filter(copy -> fit);
   }
 

@@ -194,9 +194,7 @@ public final class Drafter {
     if (plan.concepts().stream().anyMatch(concept -> !concept.existing().isEmpty())) {
       observed = observation.of(plan);
       Ledger withMappers = LedgerBuilder.build(plan, shapes);
-      CopiedFlows flows = new CopiedFlows(shapes, withMappers);
-      copied =
-          withMappers.concepts().stream().flatMap(concept -> flows.of(concept).stream()).toList();
+      copied = new CopiedFlows(shapes, withMappers).of(withMappers);
     }
   }
 

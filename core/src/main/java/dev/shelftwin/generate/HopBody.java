@@ -42,6 +42,7 @@ final class HopBody {
   private final CodeBlock.Builder locals = CodeBlock.builder();
   private final JoinMethods joins;
   private boolean usesCollector;
+  private boolean isTyped; // whether values need a type, as several creators could take them
 
   HopBody(
       ConceptLedger concept,
@@ -148,6 +149,7 @@ final class HopBody {
   /** Creates the target. */
   Creation create() {
     Creator creator = ledger.creator().orElseThrow();
+    isTyped = creator.isOverloaded();
     List<Parameter> filled =
         creator.parameters().stream().filter(parameter -> !isLeftOut(creator, parameter)).toList();
     CodeBlock call;
@@ -334,9 +336,9 @@ final class HopBody {
     return inLocal(from.name(), slot, call);
   }
 
-  /** A value of a request in a local variable; other values as they are. */
+  /** A value of a request, or one that needs a type, in a local variable; others as they are. */
   private CodeBlock inLocal(String name, TypeRef slot, CodeBlock value) {
-    if (!collectsFaults()) {
+    if (!collectsFaults() && !isTyped) {
       return value;
     }
     String local = names.newName(name.substring(name.lastIndexOf('.') + 1));
@@ -388,6 +390,7 @@ final class HopBody {
     }
     usesCollector = true;
     HopBody inner = helper();
+    inner.isTyped = join.creator().isOverloaded();
     List<CodeBlock> parts = inner.parts(joined, join);
     CodeBlock helper =
         joins.add(joined, join, required, inner.locals(), inner.values, inner.made(join), parts);

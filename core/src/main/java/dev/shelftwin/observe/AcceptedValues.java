@@ -19,7 +19,11 @@ final class AcceptedValues {
   /** More values of one path tell nothing new. */
   private static final int VALUES = 6;
 
+  /** How many objects are taken as they are, with values that belong together. */
+  private static final int WHOLE = 4;
+
   private final Map<String, List<Object>> byPath = new LinkedHashMap<>();
+  private final List<Map<String, Object>> whole = new ArrayList<>();
 
   /** Draws objects of the source of a hop; there are no values if none can be made. */
   static AcceptedValues of(
@@ -36,6 +40,17 @@ final class AcceptedValues {
   }
 
   private void add(Tree tree, Map<String, Set<String>> known) {
+    if (whole.size() < WHOLE) {
+      Map<String, Object> object = new LinkedHashMap<>();
+      Tree.values(tree)
+          .forEach(
+              (path, value) -> {
+                if (value.object() != null) {
+                  object.put(path, value.object());
+                }
+              });
+      whole.add(object);
+    }
     Tree.values(tree)
         .forEach(
             (path, value) -> {
@@ -50,6 +65,11 @@ final class AcceptedValues {
                 all.add(value.object());
               }
             });
+  }
+
+  /** The values of some objects, by their paths. */
+  List<Map<String, Object>> objects() {
+    return List.copyOf(whole);
   }
 
   /** The values that objects had at a path; empty if there are none. */

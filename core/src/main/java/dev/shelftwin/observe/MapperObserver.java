@@ -264,6 +264,7 @@ final class MapperObserver {
       for (int step = 1; step <= count; step++) {
         others.add(parsed ? repairs.other(leaf, base, step) : values.next(leaf));
       }
+      others.add(new DistinctValues(objects, reader, 0).next(leaf)); // earlier, and smaller
     }
     for (Object value : others) {
       SourceValues changed = base.with(leaf, value);

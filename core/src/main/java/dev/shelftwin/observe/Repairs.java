@@ -140,17 +140,16 @@ final class Repairs {
 
   /** Sets accepted values in all fields, then restores the drawn ones where they work too. */
   private Optional<SourceValues> usualWhereNeeded(SourceValues drawn) {
-    SourceValues values = drawn;
-    int place = 0;
-    for (Slot.Leaf leaf : roots.leaves()) {
-      List<Object> candidates = usual.of(leaf);
-      if (!candidates.isEmpty() && !leaf.isCondition()) {
-        values = values.with(leaf, candidates.get(place++ % candidates.size()));
-      }
+    Optional<SourceValues> working =
+        Stream.concat(
+                Stream.of(mixed(drawn)),
+                usual.objects().stream().map(object -> with(drawn, object)))
+            .filter(values -> !runs.run(values).failed())
+            .findFirst();
+    if (working.isEmpty()) {
+      return working;
     }
-    if (runs.run(values).failed()) {
-      return Optional.empty();
-    }
+    SourceValues values = working.get();
     for (Slot.Leaf leaf : roots.leaves()) {
       if (values.get(leaf) != drawn.get(leaf)) {
         SourceValues without = values.with(leaf, drawn.get(leaf));
@@ -162,6 +161,31 @@ final class Repairs {
       }
     }
     return Optional.of(values);
+  }
+
+  /** Values of different objects, as far as there are any. */
+  private SourceValues mixed(SourceValues drawn) {
+    SourceValues values = drawn;
+    int place = 0;
+    for (Slot.Leaf leaf : roots.leaves()) {
+      List<Object> candidates = usual.of(leaf);
+      if (!candidates.isEmpty() && !leaf.isCondition()) {
+        values = values.with(leaf, candidates.get(place++ % candidates.size()));
+      }
+    }
+    return values;
+  }
+
+  /** The values of one object, which may belong together. */
+  private SourceValues with(SourceValues drawn, Map<String, Object> object) {
+    SourceValues values = drawn;
+    for (Slot.Leaf leaf : roots.leaves()) {
+      @Nullable Object value = object.get(leaf.path());
+      if (value != null && !leaf.isCondition()) {
+        values = values.with(leaf, value);
+      }
+    }
+    return values;
   }
 
   /** Tries values one by one; another failure means that the one before is mended. */

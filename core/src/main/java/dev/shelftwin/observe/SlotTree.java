@@ -7,6 +7,7 @@ import dev.shelftwin.shape.FieldTrait;
 import dev.shelftwin.shape.Limits;
 import dev.shelftwin.shape.Presence;
 import dev.shelftwin.shape.Shape;
+import dev.shelftwin.shape.ShapeTrait;
 import dev.shelftwin.shape.Shapes;
 import dev.shelftwin.shape.TypeRef;
 import dev.shelftwin.shape.Visibility;
@@ -150,8 +151,7 @@ final class SlotTree {
     }
     boolean isOpenRoot = path.isEmpty() && shape.get().isOpenInterface();
     Optional<Shape> row = isOpenRoot ? Optional.empty() : standIn(shape.get(), level);
-    List<Field> fields =
-        shape.get().storedFields().flatMap(field -> stored(field, row).stream()).toList();
+    List<Field> fields = fields(shape.get(), row);
     if (path.endsWith(")") && fields.stream().noneMatch(field -> canBeGiven(field, shape.get()))) {
       return new Slot.Opaque(index, path, type); // no data, such as a repository
     }
@@ -203,9 +203,18 @@ final class SlotTree {
     return all.isEmpty() ? Optional.empty() : Optional.of(all.get(choice % all.size()));
   }
 
-  /** A field of an abstract type as the row has it that stands for the type. */
-  private static Optional<Field> stored(Field field, Optional<Shape> row) {
-    return row.isPresent() ? row.get().field(field.name()) : Optional.of(field);
+  /**
+   * The fields of a type, as the type has them that stands for an abstract one: all of its own, if
+   * it is one of several kinds, else those that the abstract type knows of.
+   */
+  private static List<Field> fields(Shape type, Optional<Shape> standIn) {
+    boolean isKind = !type.isOpenInterface() && !type.has(ShapeTrait.IMPLEMENTED);
+    if (standIn.isEmpty() || isKind) {
+      return standIn.orElse(type).storedFields().toList();
+    }
+    return type.storedFields()
+        .flatMap(field -> standIn.get().field(field.name()).stream())
+        .toList();
   }
 
   private static boolean isBinary(TypeRef type) {

@@ -17,6 +17,7 @@ import java.util.stream.IntStream;
  * @param parameters the parameters in order; those of a builder's steps last
  * @param returns the type of the result; the owner for a constructor
  * @param visibility who may call it
+ * @param isOverloaded whether the owner has another one of the name with as many parameters
  * @param place where it is declared
  * @param builder the builder that it returns; empty if it returns the result itself
  */
@@ -26,6 +27,7 @@ public record Creator(
     List<Parameter> parameters,
     TypeRef returns,
     Visibility visibility,
+    boolean isOverloaded,
     Place place,
     Optional<Builder> builder) {
 
@@ -49,7 +51,7 @@ public record Creator(
 
   /** The same, called with fewer of the optional parameters. */
   public Creator withParameters(List<Parameter> some) {
-    return new Creator(owner, name, some, returns, visibility, place, builder);
+    return new Creator(owner, name, some, returns, visibility, isOverloaded, place, builder);
   }
 
   /** Whether it has a required parameter of that name. */

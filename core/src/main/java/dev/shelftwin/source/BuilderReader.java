@@ -105,8 +105,18 @@ final class BuilderReader {
         Stream.concat(start.parameters().stream(), values.stream()).toList(),
         start.returns(),
         start.visibility(),
+        methods.stream().anyMatch(step -> isOverloaded(step, methods)),
         start.place(),
         Optional.of(new Creator.Builder(typeReader.read(builder), steps, finish, true)));
+  }
+
+  private static boolean isOverloaded(ExecutableElement step, List<ExecutableElement> methods) {
+    return methods.stream()
+        .anyMatch(
+            other ->
+                !other.equals(step)
+                    && other.getSimpleName().equals(step.getSimpleName())
+                    && other.getParameters().size() == step.getParameters().size());
   }
 
   /**

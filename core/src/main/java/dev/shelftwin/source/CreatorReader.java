@@ -93,6 +93,7 @@ final class CreatorReader {
                 typeReader.read(asMember.getParameterTypes().get(0)))),
         typeReader.read(asMember.getReturnType()),
         Declarations.visibility(method),
+        isOverloaded(method),
         places.ofCallable(ref, name, 1),
         Optional.empty());
   }
@@ -164,8 +165,21 @@ final class CreatorReader {
         parameters,
         returns,
         Declarations.visibility(element),
+        isOverloaded(element),
         place,
         Optional.empty());
+  }
+
+  /** Whether a type has another method or constructor of the name with as many parameters. */
+  private static boolean isOverloaded(ExecutableElement callable) {
+    return owner(callable).getEnclosedElements().stream()
+        .filter(other -> other.getSimpleName().equals(callable.getSimpleName()))
+        .filter(
+            other -> !other.equals(callable) && !other.getModifiers().contains(Modifier.PRIVATE))
+        .anyMatch(
+            other ->
+                other instanceof ExecutableElement method
+                    && method.getParameters().size() == callable.getParameters().size());
   }
 
   /**

@@ -115,6 +115,7 @@ final class Implementations {
                     creator.parameters(),
                     made,
                     creator.visibility(),
+                    creator.isOverloaded(),
                     creator.place(),
                     creator.builder()))
         .toList();

@@ -134,6 +134,7 @@ final class MessageReader {
             values,
             ref,
             Visibility.PUBLIC,
+            false,
             places.ofCallable(ref, "newBuilder", 0),
             Optional.of(new Creator.Builder(builder, taken, "build", false))));
   }

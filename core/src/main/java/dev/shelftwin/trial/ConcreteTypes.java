@@ -26,12 +26,13 @@ public final class ConcreteTypes {
 
   /**
    * The types whose objects are samples of an abstract type, by name. Of an interface these are
-   * rows only, as their setters often accept nothing else; any object can implement another one.
+   * rows only, as their setters often accept nothing else, unless the interface itself says which
+   * types implement it.
    */
   List<Shape> of(Shape type) {
     return concrete().stream()
         .filter(candidate -> candidate.isSubtypeOf(type))
-        .filter(candidate -> type.kind() != Shape.Kind.INTERFACE || candidate.hasColumns())
+        .filter(candidate -> !type.isOpenInterface() || candidate.hasColumns())
         .toList();
   }
 

@@ -196,7 +196,7 @@ final class CreatorSamples implements ValueSampler.Source {
         ValueSampler.Source usual, Parameter parameter, TextHints hints) {
       return hints.isEmpty() || !parameter.type().isLang("String")
           ? usual
-          : (limits, random, depth) -> SampleValue.of(hints.text(random, JdkSamples.word(random)));
+          : (limits, random, depth) -> SampleValue.of(hints.text(random, TextSamples.word(random)));
     }
 
     private SampleValue sample(

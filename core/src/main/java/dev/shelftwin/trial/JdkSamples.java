@@ -25,15 +25,13 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.SplittableRandom;
 import java.util.UUID;
 import java.util.function.BiFunction;
 import java.util.random.RandomGenerator;
 
 /** Sample values of JDK types: typical values and edge cases. */
 final class JdkSamples {
-
-  private static final List<String> EDGE_TEXTS =
-      List.of("", " ", "a", " x ", "Zoë Ångström", "粘土", "🏺", "O'Hara \"q\" \\", "a\nb", "null");
 
   /** More digits than any sample has before its decimal point. */
   private static final int MOST_DIGITS = 40;
@@ -45,10 +43,10 @@ final class JdkSamples {
 
   private static final Map<String, BiFunction<RandomGenerator, Limits, Object>> GENERATORS =
       Map.ofEntries(
-          Map.entry("java.lang.String", JdkSamples::text),
-          Map.entry("java.lang.Object", JdkSamples::text),
-          Map.entry("java.lang.CharSequence", JdkSamples::text),
-          Map.entry("java.io.Serializable", JdkSamples::text),
+          Map.entry("java.lang.String", TextSamples::text),
+          Map.entry("java.lang.Object", TextSamples::text),
+          Map.entry("java.lang.CharSequence", TextSamples::text),
+          Map.entry("java.io.Serializable", TextSamples::text),
           Map.entry("java.lang.Boolean", (random, limits) -> random.nextBoolean()),
           Map.entry(
               "java.lang.Byte",
@@ -76,7 +74,8 @@ final class JdkSamples {
               "java.util.UUID", (random, limits) -> new UUID(random.nextLong(), random.nextLong())),
           Map.entry(
               "java.net.URI",
-              (random, limits) -> URI.create("https://ashfold.example/" + word(random))),
+              (random, limits) ->
+                  URI.create("https://ashfold.example/" + TextSamples.word(random))),
           Map.entry(
               "java.util.Locale",
               (random, limits) -> oneOf(random, List.of(Locale.ROOT, Locale.UK, Locale.JAPAN))),
@@ -166,16 +165,12 @@ final class JdkSamples {
             generator ->
                 (random, limits) -> {
                   Object value = within(generator.apply(random, limits), limits, random);
-                  return new SampleValue(value, () -> simpler(simple, value));
+                  return new SampleValue(value, () -> simpler(simple, value, limits));
                 });
   }
 
   /** The value if its limits allow it, otherwise an allowed one. */
   private static Object within(Object value, Limits limits, RandomGenerator random) {
-    if (value instanceof String text) {
-      int missing = limits.minLength().orElse(0) - text.strip().length();
-      return missing > 0 ? text.strip() + "y".repeat(missing) : text;
-    }
     boolean limited =
         limits.min().isPresent() || limits.max().isPresent() || limits.digits().isPresent();
     if (!limited
@@ -218,8 +213,17 @@ final class JdkSamples {
     return example instanceof Short ? (Object) number.shortValue() : (Object) number.byteValue();
   }
 
-  private static List<SampleValue> simpler(List<Object> simple, Object value) {
-    return simple.stream().filter(one -> !one.equals(value)).map(SampleValue::of).toList();
+  private static List<SampleValue> simpler(List<Object> simple, Object value, Limits limits) {
+    return simple.stream()
+        .filter(one -> !one.equals(value) && isAllowed(one, limits))
+        .map(SampleValue::of)
+        .toList();
+  }
+
+  private static boolean isAllowed(Object value, Limits limits) {
+    return value instanceof String text
+        ? TextSamples.isAllowed(text, limits)
+        : within(value, limits, new SplittableRandom(0)).equals(value);
   }
 
   /** Mostly small numbers, and sometimes the limits of the type. */
@@ -231,26 +235,6 @@ final class JdkSamples {
       case 3 -> 0;
       default -> 1 + random.nextInt((int) Math.min(1000, greatest));
     };
-  }
-
-  private static String text(RandomGenerator random, Limits limits) {
-    int longest = limits.maxLength().orElse(300);
-    String text =
-        switch (random.nextInt(6)) {
-          case 0 -> oneOf(random, EDGE_TEXTS);
-          case 1 -> "x".repeat(Math.max(0, longest - 3)) + random.nextInt(100, 1000);
-          default -> word(random);
-        };
-    return text.length() <= longest ? text : text.substring(0, longest);
-  }
-
-  /** Three to ten letters. */
-  static String word(RandomGenerator random) {
-    char[] letters = new char[3 + random.nextInt(8)];
-    for (int index = 0; index < letters.length; index++) {
-      letters[index] = (char) ('a' + random.nextInt(26));
-    }
-    return new String(letters);
   }
 
   /** Between the years 1970 and 2070, with the digits that the limits allow. */

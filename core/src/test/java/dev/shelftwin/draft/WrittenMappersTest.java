@@ -168,6 +168,7 @@ class WrittenMappersTest {
       @jakarta.persistence.Entity
       public class LoanRow {
         @jakarta.persistence.Id public String id;
+        public String owner;
         public String label;
         public byte[] photo;
       }
@@ -175,17 +176,20 @@ class WrittenMappersTest {
       @jakarta.persistence.Entity
       public class LoanItemRow {
         @jakarta.persistence.Id public String id;
-        public String tool;
+        public String device;
       }
       package coop.kiln.model;
-      public record Loan(String id, String title, byte[] picture) {}
+      public record Borrower(String number) {}
+      package coop.kiln.model;
+      public record Loan(String id, Borrower borrower, String title, byte[] picture) {}
       package coop.kiln.model;
       public record LoanItem(String id, String tool) {}
       package coop.kiln.api;
-      public record LoanView(String id, String label, String photo) {
+      public record LoanView(String id, String owner, String label, String photo) {
         static LoanView from(coop.kiln.model.Loan loan) {
           return new LoanView(
               loan.id(),
+              loan.borrower().number(),
               loan.title(),
               java.util.Base64.getEncoder().encodeToString(loan.picture()));
         }
@@ -203,6 +207,9 @@ class WrittenMappersTest {
       class LoanStoreMapper {
         coop.kiln.model.Loan toModel(LoanRow row) { return null; }
         LoanRow toRow(coop.kiln.model.Loan loan) { return null; }
+        private void add(coop.kiln.model.LoanItem item, LoanItemRow row) {
+          row.device = item.tool();
+        }
       }
       """;
 
@@ -216,6 +223,8 @@ class WrittenMappersTest {
         .contains("LoanRow -> Loan: coop.kiln.store.LoanStoreMapper.toModel\n")
         .contains("LoanItem -> api/LoanView.Item: coop.kiln.api.LoanView$Item.from\n")
         .contains("api/NewLoan.Item -> LoanItem: coop.kiln.api.NewLoan$Item.toModel\n")
+        .contains("- { model: borrower, api: owner, store: owner, given:")
+        .contains("- { model: tool, store: device }")
         .contains("- { model: title, api: label, store: label, given:")
         .contains("- { model: picture, api: photo, store: photo, given:");
     assertThat(project.with(draft).check()).isNotNull();

@@ -114,6 +114,7 @@ class LegacyMappersTest {
       @jakarta.persistence.Entity
       public class GrainAnalysis extends Analysis {
         public int finest;
+        @jakarta.persistence.Column(nullable = false) public String mesh;
       }
       package coop.kiln.api;
       public class BatchVO {
@@ -206,7 +207,7 @@ class LegacyMappersTest {
           AnalysisVO vo = new AnalysisVO();
           vo.code = analysis.code;
           vo.doneOn = Days.text(analysis.done);
-          vo.grain = analysis instanceof GrainAnalysis grain ? grain.finest : 0;
+          vo.grain = ((GrainAnalysis) analysis).finest + ((GrainAnalysis) analysis).mesh.length();
           return vo;
         }
       }
@@ -219,6 +220,82 @@ class LegacyMappersTest {
     assertThat(mappers).hasSize(4);
     assertThat(mappers.stream().flatMap(mapper -> mapper.findings().stream()).map(Finding::message))
         .isEmpty();
+  }
+
+  /** What a creator sets itself may differ each time, and a kind of payment is one of several. */
+  @Test
+  void buildersAndKindsAreMappedToo() {
+    String plan =
+        """
+        shelf-twin: 1
+        name: stalls
+        code: { sources: src }
+        layers:
+          model: { role: domain, package: coop.kiln.model }
+          api: { role: transfer, package: coop.kiln.api }
+        concepts:
+          Stall:
+            model: Stall
+            api: { NewStall: in }
+            fields:
+              - { model: id, given: { NewStall: { from: factory } } }
+              - { model: from, api: begins }
+              - { model: to, api: ends }
+            existing-mappers: { NewStall -> Stall: coop.kiln.map.Stalls.stall }
+          Fee:
+            model: Fee
+            api: { FeeView: out }
+            existing-mappers: { Fee -> FeeView: coop.kiln.map.Stalls.fee }
+        """;
+    String types =
+        """
+        package coop.kiln.model;
+        import java.time.LocalDate;
+        import java.util.UUID;
+        public final class Stall {
+          private final UUID id;
+          private final LocalDate from;
+          private final LocalDate to;
+          private Stall(UUID id, LocalDate from, LocalDate to) {
+            if (to.isBefore(from)) {
+              throw new IllegalArgumentException("ends before it begins");
+            }
+            this.id = id;
+            this.from = from;
+            this.to = to;
+          }
+          public static Stall open(LocalDate from, LocalDate to) {
+            return new Stall(UUID.randomUUID(), from, to);
+          }
+          public UUID getId() { return id; }
+          public LocalDate getFrom() { return from; }
+          public LocalDate getTo() { return to; }
+        }
+        package coop.kiln.api;
+        public record NewStall(
+            @jakarta.validation.constraints.NotNull java.time.LocalDate begins,
+            @jakarta.validation.constraints.NotNull java.time.LocalDate ends) {}
+        package coop.kiln.model;
+        public sealed interface Fee permits CardFee, CashFee { int amount(); }
+        package coop.kiln.model;
+        public record CardFee(int amount, String card) implements Fee {}
+        package coop.kiln.model;
+        public record CashFee(int amount) implements Fee {}
+        package coop.kiln.api;
+        public record FeeView(int amount) {}
+        package coop.kiln.map;
+        import coop.kiln.api.*;
+        import coop.kiln.model.*;
+        public class Stalls {
+          static Stall stall(NewStall request) {
+            return Stall.open(request.begins(), request.ends());
+          }
+          static FeeView fee(Fee fee) { return new FeeView(fee.amount()); }
+        }
+        """;
+    assertThat(new Project(folder).instead(plan, types).run(OpenProject::observe))
+        .hasSize(2)
+        .allSatisfy(mapper -> assertThat(mapper.findings()).isEmpty());
   }
 
   @Test

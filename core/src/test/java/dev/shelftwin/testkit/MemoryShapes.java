@@ -58,6 +58,7 @@ public final class MemoryShapes implements Shapes {
             parameters,
             type,
             Visibility.PUBLIC,
+            false,
             place,
             Optional.empty());
     shapes.put(

@@ -194,6 +194,65 @@ class SampleTest {
     assertThat(firstRoute(project).refused()).isLessThan(40);
   }
 
+  /** A type with creators of one name needs values of one type each. */
+  @Test
+  void aJoinedValueIsCreatedByOneOfSeveralMethodsOfAName() {
+    Project project =
+        new Project(folder)
+            .java(
+                """
+                package coop.kiln.model;
+                import java.math.BigDecimal;
+                import java.util.Currency;
+                public final class Price {
+                  private final BigDecimal amount;
+                  private final Currency currency;
+                  private Price(BigDecimal amount, Currency currency) {
+                    this.amount = amount;
+                    this.currency = currency;
+                  }
+                  public static Price of(BigDecimal amount, Currency currency) {
+                    return new Price(amount, currency);
+                  }
+                  public static Price of(BigDecimal amount, String currency) {
+                    return of(amount, Currency.getInstance(currency));
+                  }
+                  public BigDecimal amount() { return amount; }
+                  public Currency currency() { return currency; }
+                }
+                """)
+            .with(
+                "String note;", "String note;\n  java.math.BigDecimal amount;\n  String currency;")
+            .with("Optional<String> note) {}", "Optional<String> note,\n    Price price) {}")
+            .row("{ model: price.amount, store: amount, stays: { api: not shown } }")
+            .row("{ model: price.currency, store: currency, stays: { api: not shown } }")
+            .row(
+                "{ model: price, given: { NewGlaze: { from: caller } }, stays: { GlazeView: no } }");
+    assertThat(firstRoute(project).outcome()).isEqualTo(Outcome.HELD);
+  }
+
+  /** A request is validated before anything is mapped. */
+  @Test
+  void requestsMatchTheirPatternsAlsoWhenTheyShrink() {
+    Project project =
+        new Project(folder)
+            .with(
+                "public record NewGlaze(\n    String code,\n    String name,",
+                "public record NewGlaze(\n    String code,\n"
+                    + "    @jakarta.validation.constraints.Pattern(regexp = \"[A-Z]-\\\\d{3}\")\n"
+                    + "    @jakarta.validation.constraints.NotNull String name,")
+            .with(
+                "Optional<String> note) {}",
+                "Optional<String> note) {\n" + refusing("!name.matches(\"[A-Z]-[0-9]{3}\")"));
+    RouteResult route =
+        project.trial().routes().stream()
+            .filter(one -> one.route().get(0).equals("NewGlaze"))
+            .findFirst()
+            .orElseThrow();
+    assertThat(route.outcome()).isEqualTo(Outcome.HELD);
+    assertThat(route.refused()).isZero();
+  }
+
   private RouteResult route(String condition) {
     return firstRoute(
         new Project(folder)
