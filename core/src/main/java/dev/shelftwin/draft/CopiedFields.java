@@ -14,6 +14,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 
 /** The fields that copied values are read from and written to, by the members that code uses. */
 final class CopiedFields {
@@ -142,12 +143,16 @@ final class CopiedFields {
   }
 
   private static Optional<Field> byMember(CopiedValue value, Shape shape) {
-    if (value.member().equals(Creator.CONSTRUCTOR)) {
-      return shape.constructors().stream()
-          .filter(creator -> creator.parameters().size() == value.parameters())
-          .map(creator -> creator.parameters().get(value.position()).name())
-          .flatMap(name -> shape.field(name).stream())
-          .findFirst();
+    Optional<Field> created =
+        Stream.concat(shape.constructors().stream(), shape.creators().stream())
+            .filter(creator -> creator.builder().isEmpty())
+            .filter(creator -> creator.name().equals(value.member()))
+            .filter(creator -> creator.parameters().size() == value.parameters())
+            .map(creator -> creator.parameters().get(value.position()).name())
+            .flatMap(name -> shape.field(name).stream())
+            .findFirst();
+    if (created.isPresent() || value.member().equals(Creator.CONSTRUCTOR)) {
+      return created;
     }
     return shape.fields().stream()
         .filter(

@@ -73,10 +73,8 @@ final class CopiedFlows {
     List<String> classes =
         ledger.concepts().stream()
             .flatMap(concept -> concept.concept().existing().stream())
-            .map(ExistingMapper::methods)
+            .map(ExistingMapper::binaryNames)
             .flatMap(List::stream)
-            .map(method -> method.value().replaceAll("\\(.*", ""))
-            .map(method -> method.substring(0, Math.max(0, method.lastIndexOf('.'))))
             .flatMap(this::withSupertypes)
             .distinct()
             .toList();

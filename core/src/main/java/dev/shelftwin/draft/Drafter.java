@@ -82,7 +82,8 @@ public final class Drafter {
       throw nothingPaired(begun, shapes);
     }
     Plan guessed = FreeMapperNames.in(paired, code);
-    LayerHabits habits = new LayerHabits(LedgerBuilder.build(guessed, shapes), drafter.seen());
+    LayerHabits habits =
+        new LayerHabits(LedgerBuilder.build(guessed, shapes), shapes, drafter.seen());
     RepeatedRows repeated = RepeatedRows.of(guessed, habits, shapes);
     GuessComments comments = drafter.comments(repeated.plan(), repeated.defaults());
     repeated.plan().layers().forEach(layer -> habits.explain(layer, comments));
@@ -283,7 +284,10 @@ public final class Drafter {
       Optional<ConceptLedger> mappings = ledger.concept(concept.name());
       any |=
           mappings
-              .filter(one -> new RowGuesses(shapes, one, concept, nested, observed, copied).guess())
+              .filter(
+                  one ->
+                      new RowGuesses(shapes, ledger, one, concept, nested, observed, copied)
+                          .guess())
               .isPresent();
     }
     return any;

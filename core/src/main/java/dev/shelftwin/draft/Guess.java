@@ -26,6 +26,7 @@ record Guess(Kind kind, String subject) {
     COPIED("the same field, as the code of a mapper copies it"),
     COPIED_UNIT("units of numbers, as the code of a mapper converts them"),
     COPIED_CONSTANT("always the same value, as the code of a mapper says"),
+    CONTENT("the same field, as only these hold objects of a concept"),
     NAME_AND_TYPE("the same field, by name and type"),
     NAME("the same field, by name"),
     REMAINING("the same field, as nothing else is left that fits"),

@@ -18,12 +18,16 @@ import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.FieldRole;
 import dev.shelftwin.shape.Presence;
 import dev.shelftwin.shape.Role;
+import dev.shelftwin.shape.Shapes;
+import dev.shelftwin.shape.TypeRef;
 import java.util.ArrayList;
 import java.util.EnumMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
 /**
@@ -35,7 +39,11 @@ final class LayerHabits {
   /** How many annotations are one decision about the layer, not one about each of them. */
   private static final int MANY = 6;
 
+  /** How many fields mappers use without a question where all are taken for granted. */
+  private static final int GRANTED = 3;
+
   private final Ledger ledger;
+  private final Shapes shapes;
   private final List<ObservedMapper> mappers;
 
   /**
@@ -43,8 +51,9 @@ final class LayerHabits {
    *
    * @param mappers what existing mappers do: a value that one of them sets is set by requests
    */
-  LayerHabits(Ledger ledger, List<ObservedMapper> mappers) {
+  LayerHabits(Ledger ledger, Shapes shapes, List<ObservedMapper> mappers) {
     this.ledger = ledger;
+    this.shapes = shapes;
     this.mappers = mappers;
   }
 
@@ -86,14 +95,33 @@ final class LayerHabits {
 
   /**
    * Whether the fields of a layer may be missing: if none of its types tells which of them may be,
-   * the layer does not use to say it.
+   * the layer does not use to say it; unless the code of mappers takes for granted that they are
+   * there.
    */
   Optional<Presence> unspecifiedNullness(Layer layer) {
     boolean told =
         shapes(layer)
             .flatMap(shape -> shape.shape().storedFields())
             .anyMatch(field -> field.presence() == Presence.OPTIONAL);
-    return layer.role() == Role.DOMAIN && !told ? Optional.of(Presence.OPTIONAL) : Optional.empty();
+    return layer.role() == Role.DOMAIN && !told && !areTakenForGranted(layer)
+        ? Optional.of(Presence.OPTIONAL)
+        : Optional.empty();
+  }
+
+  private boolean areTakenForGranted(Layer layer) {
+    Set<TypeRef> types =
+        shapes(layer).map(shape -> shape.shape().type().erased()).collect(Collectors.toSet());
+    List<Boolean> asked =
+        ledger.concepts().stream()
+            .flatMap(concept -> concept.concept().existing().stream())
+            .flatMap(mapper -> mapper.binaryNames().stream())
+            .distinct()
+            .flatMap(mapper -> shapes.usedValues(mapper).entrySet().stream())
+            .filter(used -> types.contains(used.getKey().owner()))
+            .map(Map.Entry::getValue)
+            .toList();
+    long unasked = asked.stream().filter(one -> !one).count();
+    return unasked >= GRANTED && 2 * unasked > asked.size();
   }
 
   /** Lists the guesses about a proposed layer. */

@@ -95,16 +95,17 @@ final class ObservedGuesses {
 
   private boolean sameField(HopLedger hop, Flow flow, ObservedMapper mapper) {
     Optional<Ends> ends = Ends.of(flow);
+    boolean inward = hop.hop().inward();
     boolean open =
         ends.isPresent()
             && !isOfSourceItself(hop, ends.get().target())
-            && isOpenSource(hop, ends.get().source())
+            && (isOpenSource(hop, ends.get().source())
+                || (!inward && isOfConstant(hop, ends.get())))
             && (isOpen(OpenFields.unfilled(hop), ends.get().target())
                 || isPairedByName(hop, ends.get().target()));
     if (!open) {
       return false;
     }
-    boolean inward = hop.hop().inward();
     return rows.pair(
         hop.hop(),
         inward ? ends.get().target() : ends.get().source(),
@@ -178,6 +179,14 @@ final class ObservedGuesses {
                 flow ->
                     flow.target().equals(Optional.of(target))
                         && flow.sources().contains(source.get().name()));
+  }
+
+  /** Whether a field of the same name gets a property of its source's constants. */
+  private boolean isOfConstant(HopLedger hop, Ends ends) {
+    int dot = ends.source().indexOf('.');
+    return dot > 0
+        && ends.source().substring(0, dot).equals(ends.target())
+        && rows.isEnumeration(hop.hop().from(), ends.target());
   }
 
   /** Whether a source is mapped to nothing, or lies in an object that the hop does not map. */

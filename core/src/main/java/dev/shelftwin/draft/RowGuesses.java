@@ -2,6 +2,7 @@ package dev.shelftwin.draft;
 
 import dev.shelftwin.ledger.ConceptLedger;
 import dev.shelftwin.ledger.Hop;
+import dev.shelftwin.ledger.Ledger;
 import dev.shelftwin.observe.ObservedMapper;
 import dev.shelftwin.shape.Creator;
 import dev.shelftwin.shape.Shapes;
@@ -28,6 +29,7 @@ final class RowGuesses {
    */
   RowGuesses(
       Shapes shapes,
+      Ledger ledger,
       ConceptLedger concept,
       DraftConcept draft,
       Set<Hop> nested,
@@ -66,6 +68,7 @@ final class RowGuesses {
             pairs::parts,
             pairs::shownKeys,
             conversions::converters,
+            new ContainedConcepts(ledger, rows)::guess,
             pairs::renamedFields,
             values::givenValues,
             conversions::losses,

@@ -90,7 +90,8 @@ final class RowProposals {
     return row.isPresent();
   }
 
-  private boolean isEnumeration(ResolvedShape hub, String field) {
+  /** Whether the values of a field of the hub are constants. */
+  boolean isEnumeration(ResolvedShape hub, String field) {
     return hub.shape()
         .field(field)
         .flatMap(found -> shapes.find(found.type().present()))

@@ -228,6 +228,7 @@ final class ShapePairing {
     List<PairedTypes> mapped =
         alike.stream()
             .filter(pair -> name.contains(pair.words()) && methods.anyWay(shape, types, pair))
+            .filter(pair -> !TypeNames.isQuery(shape))
             .toList();
     List<PairedTypes> candidates = mapped.isEmpty() ? alike : mapped;
     for (NameWords concept : own.concepts(shape)) {
@@ -244,7 +245,7 @@ final class ShapePairing {
         .filter(
             pair ->
                 DataTypes.isFamily(shape)
-                    || methods.anyWay(shape, types, pair)
+                    || (methods.anyWay(shape, types, pair) && !TypeNames.isQuery(shape))
                     || isSupported(shape, own, pair))
         .max(
             Comparator.<PairedTypes>comparingInt(pair -> pair.words().all().size())

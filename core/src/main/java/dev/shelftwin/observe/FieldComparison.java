@@ -105,7 +105,7 @@ final class FieldComparison {
                   findings.target(wanted.target()),
                   findings.sources(arriving),
                   findings.source(source)),
-          "pair the two in the plan: " + row(arriving.get(0), wanted.target()));
+          pair(arriving.get(0), wanted.target()));
     }
   }
 
@@ -356,8 +356,7 @@ final class FieldComparison {
                                 mapping instanceof FieldMapping.Stays
                                     ? "is not mapped"
                                     : "has no counterpart"),
-                        "pair the two in the plan: "
-                            + row(source, flow.flow().target().orElseThrow())));
+                        pair(source, flow.flow().target().orElseThrow())));
       }
     }
     if (mapping instanceof FieldMapping.Given given
@@ -384,8 +383,12 @@ final class FieldComparison {
     }
   }
 
-  private String row(String source, String target) {
-    return "{ %s: %s, %s: %s }"
+  /** What to say in the plan about a value that reaches a field. */
+  private String pair(String source, String target) {
+    if (MapperFindings.isOfFurtherArgument(source)) {
+      return "say in the plan that the caller passes it: given";
+    }
+    return "pair the two in the plan: { %s: %s, %s: %s }"
         .formatted(
             findings.hop().hop().from().layer().name(),
             whole(source),

@@ -24,10 +24,14 @@ public record ExistingMapper(Text from, Text to, List<Text> methods, Place at) i
 
   /** The qualified names of the outermost classes that have the methods. */
   public List<String> classes() {
+    return binaryNames().stream().map(type -> type.replaceAll("[$].*", "")).distinct().toList();
+  }
+
+  /** The classes that have the methods, nested ones as the plan writes them. */
+  public List<String> binaryNames() {
     return methods.stream()
         .map(method -> method.value().replaceAll("\\(.*", ""))
         .map(method -> method.substring(0, Math.max(0, method.lastIndexOf('.'))))
-        .map(type -> type.replaceAll("[$].*", ""))
         .distinct()
         .toList();
   }

@@ -1,6 +1,7 @@
 package dev.shelftwin.shape;
 
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 
 /** The shapes of the users' types. */
@@ -37,6 +38,16 @@ public interface Shapes {
    */
   default List<CopiedValue> copies(String binaryName) {
     return List.of();
+  }
+
+  /**
+   * The members whose values the code of a class uses, by whether it asks first if they are there;
+   * none if there is only a source.
+   *
+   * @param binaryName nested types with a dollar sign (JLS §13.1)
+   */
+  default Map<CopiedValue.Read, Boolean> usedValues(String binaryName) {
+    return Map.of();
   }
 
   /** The packages of the users' own code, in alphabetical order. */

@@ -47,21 +47,36 @@ final class ClassCopies extends Interpreter<CopyOrigin> {
 
   private final ClassNode type;
 
-  private ClassCopies(MethodNode method, ClassNode type) {
+  private final Map<CopiedValue.Read, Boolean> used;
+
+  private ClassCopies(MethodNode method, ClassNode type, Map<CopiedValue.Read, Boolean> used) {
     super(Opcodes.ASM9);
+    this.used = used;
     this.method = method;
     this.type = type;
   }
 
   /** Those of all its methods and constructors, lambdas included. */
   static List<CopiedValue> of(ClassReader file) {
+    List<CopiedValue> found = new ArrayList<>();
+    read(file, new HashMap<>(), found);
+    return found;
+  }
+
+  /** The members whose values it uses, by whether it asks first if they are there. */
+  static Map<CopiedValue.Read, Boolean> usedValues(ClassReader file) {
+    Map<CopiedValue.Read, Boolean> used = new HashMap<>();
+    read(file, used, new ArrayList<>());
+    return used;
+  }
+
+  private static void read(
+      ClassReader file, Map<CopiedValue.Read, Boolean> used, List<CopiedValue> found) {
     ClassNode type = new ClassNode();
     file.accept(type, ClassReader.SKIP_DEBUG | ClassReader.SKIP_FRAMES);
-    List<CopiedValue> found = new ArrayList<>();
     for (MethodNode method : type.methods) {
-      new ClassCopies(method, type).addTo(found);
+      new ClassCopies(method, type, used).addTo(found);
     }
-    return found;
   }
 
   private void addTo(List<CopiedValue> found) {
@@ -200,9 +215,20 @@ final class ClassCopies extends Interpreter<CopyOrigin> {
     return value;
   }
 
+  /** Notes that a value is used, or asked for; to ask once is enough. */
+  private void use(CopyOrigin value, boolean asks) {
+    if (value.isRead() && value.calls().isEmpty()) {
+      CopiedValue.Read last = value.reads().get(value.reads().size() - 1);
+      used.merge(last, asks, Boolean::logicalOr);
+    }
+  }
+
   @Override
   public @Nullable CopyOrigin unaryOperation(AbstractInsnNode instruction, CopyOrigin value) {
     int code = instruction.getOpcode();
+    if (code == Opcodes.IFNULL || code == Opcodes.IFNONNULL) {
+      use(value, true);
+    }
     if (instruction instanceof FieldInsnNode read && code == Opcodes.GETFIELD) {
       int size = Type.getType(read.desc).getSize();
       return isOfOthers(read.owner)
@@ -272,6 +298,9 @@ final class ClassCopies extends Interpreter<CopyOrigin> {
     }
     int size = Type.getReturnType(call.desc).getSize();
     boolean isStatic = call.getOpcode() == Opcodes.INVOKESTATIC;
+    if (!isStatic) {
+      use(all.get(0), false);
+    }
     if (!isStatic && all.size() == 1 && !isOfOthers(call.owner)) {
       return all.get(0).read(size, ClassUses.type(call.owner), call.name);
     }

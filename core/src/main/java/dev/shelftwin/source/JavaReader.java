@@ -112,6 +112,11 @@ public final class JavaReader implements Shapes, AutoCloseable {
   }
 
   @Override
+  public Map<CopiedValue.Read, Boolean> usedValues(String binaryName) {
+    return readClassFile(binaryName, ClassCopies::usedValues, Map.of());
+  }
+
+  @Override
   public List<String> packages() {
     return packages.names();
   }

@@ -229,4 +229,79 @@ class WrittenMappersTest {
         .contains("- { model: picture, api: photo, store: photo, given:");
     assertThat(project.with(draft).check()).isNotNull();
   }
+
+  /** Recipes whose rows no annotation tells, and a domain that never says what may be missing. */
+  private static final String RECIPES =
+      """
+      package coop.kiln.store;
+      public record RecipeRecord(
+          Long id, String title, String coneLabel, String heat, java.util.List<LineRecord> lines) {}
+      package coop.kiln.store;
+      public record LineRecord(Long recipeId, String material, int parts) {}
+      package coop.kiln.model;
+      public record RecipeId(long value) {}
+      package coop.kiln.model;
+      public record AuthorId(long value) {}
+      package coop.kiln.model;
+      public record Title(String text) {}
+      package coop.kiln.model;
+      public enum Cone {
+        LOW("06"), HIGH("10");
+        private final String label;
+        Cone(String label) { this.label = label; }
+        public String label() { return label; }
+      }
+      package coop.kiln.model;
+      public record Line(String material, int parts) {}
+      package coop.kiln.model;
+      import java.util.List;
+      public record Recipe(
+          RecipeId id, Title title, Cone cone, String heat, AuthorId author, List<Line> ingredients) {
+        public static Recipe draft(
+            Title title, Cone cone, String heat, AuthorId author, List<Line> ingredients) {
+          return new Recipe(null, title, cone, heat, author, ingredients);
+        }
+      }
+      package coop.kiln.api;
+      public record RecipeInput(String title, String heat) {}
+      package coop.kiln.api;
+      public record RecipeView(long id, String title, String cone, String heat) {}
+      package coop.kiln.map;
+      import coop.kiln.api.*;
+      import coop.kiln.model.*;
+      import coop.kiln.store.*;
+      import java.util.List;
+      class Recipes {
+        static RecipeRecord record(Recipe recipe) {
+          Long id = recipe.id() == null ? null : recipe.id().value();
+          return new RecipeRecord(
+              id, recipe.title().text(), recipe.cone().label(), recipe.heat().strip(), List.of());
+        }
+        static Line line(LineRecord line) { return new Line(line.material(), line.parts()); }
+        static RecipeView view(Recipe recipe) {
+          return new RecipeView(
+              recipe.id().value(), recipe.title().text(), recipe.cone().label(), recipe.heat());
+        }
+        static Recipe drafted(RecipeInput input, AuthorId author) {
+          return Recipe.draft(new Title(input.title()), null, input.heat(), author, List.of());
+        }
+      }
+      """;
+
+  @Test
+  void codeTellsWhatIsTakenForGrantedAndWhatConstantsAreCalled() throws IOException {
+    assertThat(new Project(folder).instead("", RECIPES).draftCompiled(STORE, MODEL, API).text())
+        .contains("  model: { role: domain, package: coop.kiln.model }\n")
+        .contains("        by: { store: label, api: label }\n")
+        .contains("- { model: ingredients, store: lines")
+        .contains("- { model: author, given: { RecipeInput: { from: caller } }");
+    String careful =
+        RECIPES
+            .replace("recipe.heat().strip()", "recipe.heat()")
+            .replace(
+                "recipe.title().text()", "recipe.title() == null ? null : recipe.title().text()")
+            .replace("recipe.cone().label()", "recipe.cone() == null ? null : \"06\"");
+    assertThat(new Project(folder).instead("", careful).draftCompiled(STORE, MODEL, API).text())
+        .contains("unspecified-nullness: optional");
+  }
 }
