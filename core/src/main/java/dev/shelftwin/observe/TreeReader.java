@@ -4,7 +4,9 @@ import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.Shape;
 import dev.shelftwin.shape.Shapes;
 import dev.shelftwin.trial.UserObjects;
+import java.io.ByteArrayInputStream;
 import java.math.BigDecimal;
+import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.Calendar;
 import java.util.Date;
@@ -127,9 +129,7 @@ final class TreeReader {
     }
     List<Field> parts = fields(value);
     if (parts.isEmpty()) {
-      return value.getClass().getName().startsWith("java.")
-          ? value.toString()
-          : value.getClass().getSimpleName();
+      return ofNoFields(value);
     }
     if (depth > MAX_DEPTH) {
       return "…";
@@ -140,6 +140,21 @@ final class TreeReader {
     return parts.stream()
         .map(field -> text(part(value, field), depth + 1))
         .collect(Collectors.joining(", ", value.getClass().getSimpleName() + "(", ")"));
+  }
+
+  /** An object of the JDK as it shows itself, unless that differs from object to object. */
+  private static String ofNoFields(Object value) {
+    if (value instanceof ByteArrayInputStream stream) {
+      stream.mark(0);
+      byte[] rest = stream.readAllBytes();
+      stream.reset();
+      return new String(rest, StandardCharsets.ISO_8859_1);
+    }
+    String own = value.getClass().getName();
+    String byIdentity = own + "@" + Integer.toHexString(System.identityHashCode(value));
+    return own.startsWith("java.") && !value.toString().equals(byIdentity)
+        ? value.toString()
+        : value.getClass().getSimpleName();
   }
 
   /** The fields of an object; none for JDK types, enumerations and stubs without values. */

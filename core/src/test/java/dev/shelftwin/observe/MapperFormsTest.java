@@ -54,6 +54,7 @@ class MapperFormsTest {
       package coop.kiln.map;
       public interface Names {
         String of(String code);
+        String read(java.io.InputStream text);
         String describe(coop.kiln.store.GlazeRow row);
         <T> T find(String code);
         void remember(String code);
@@ -84,6 +85,14 @@ class MapperFormsTest {
         private GlazeView plain(GlazeRow row) {
           names.remember(row.getCode());
           return new GlazeView(row.getCode(), row.getLabel(), row.getMaker());
+        }
+        GlazeView streamed(GlazeRow row) {
+          String label = row.getLabel();
+          String read =
+              label == null
+                  ? null
+                  : names.read(new java.io.ByteArrayInputStream(label.getBytes()));
+          return new GlazeView(row.getCode(), read, row.getMaker());
         }
         GlazeView asked(GlazeRow row) {
           return new GlazeView(row.getCode(), names.of(row.getLabel()), row.getMaker());
@@ -210,6 +219,11 @@ class MapperFormsTest {
             ""),
         of(
             "coop.kiln.map.Glazes.asked",
+            "",
+            "mapper-differs: GlazeRow.label becomes GlazeView.label in another way than the plan"
+                + " says"),
+        of(
+            "coop.kiln.map.Glazes.streamed",
             "",
             "mapper-differs: GlazeRow.label becomes GlazeView.label in another way than the plan"
                 + " says"),
