@@ -39,6 +39,7 @@ class StyleProjectsTest {
           lab       | Glaze Ingredient TestTile        | lossy-conversion open-question open-question           | percent
           repairs   | Repair Step Tool                 | open-question open-question                            | dailyRate
           studios   | Firing Segment Studio            | ''                                                     |
+          lending   | Loan LoanItem Member             | open-question open-question open-question              |
           """)
   void theFirstPlanAsksOnlyForDecisions(
       String project, String concepts, String decisions, String rounded) throws IOException {

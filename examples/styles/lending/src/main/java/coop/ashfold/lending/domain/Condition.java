@@ -1,0 +1,7 @@
+package coop.ashfold.lending.domain;
+
+public enum Condition {
+  GOOD,
+  WORN,
+  BROKEN
+}

@@ -1,0 +1,3 @@
+package coop.ashfold.lending.domain;
+
+public record ToolCode(String code) {}

@@ -1,0 +1,3 @@
+package coop.ashfold.members.domain;
+
+public record Contact(String email, String phone) {}

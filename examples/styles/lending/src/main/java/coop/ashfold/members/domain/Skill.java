@@ -1,0 +1,7 @@
+package coop.ashfold.members.domain;
+
+public enum Skill {
+  SAW,
+  LATHE,
+  WELDING
+}
