@@ -35,6 +35,7 @@ final class ContainedConcepts {
             ones.size() == 1
                 && others.size() == 1
                 && isMany(ones.get(0)) == isMany(others.get(0))
+                && outer.shape().field(ones.get(0).name()).isEmpty()
                 && rows.pair(hop, ones.get(0).name(), others.get(0).name(), Guess.Kind.CONTENT);
       }
     }

@@ -8,6 +8,7 @@ import dev.shelftwin.ledger.Hop;
 import dev.shelftwin.ledger.HopLedger;
 import dev.shelftwin.ledger.LayerTypes;
 import dev.shelftwin.ledger.ResolvedShape;
+import dev.shelftwin.plan.Text;
 import dev.shelftwin.shape.Container;
 import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.Shape;
@@ -125,7 +126,11 @@ final class ConversionGuesses {
               rows.add(
                   "accept",
                   hub,
-                  inside.get(),
+                  mapping
+                      .row()
+                      .flatMap(row -> row.named(hub.use()))
+                      .map(Text::value)
+                      .orElse(inside.get().name()),
                   row ->
                       row.say(
                           words -> words.accept(RuleId.LOSSY_CONVERSION, DraftConcept.QUESTION)));

@@ -79,7 +79,7 @@ final class CopiedFields {
   private boolean isSingle(Field outer, Field inner) {
     return shapes
         .find(outer.type().present())
-        .filter(type -> type.constants().isEmpty() && !type.hasColumns())
+        .filter(type -> type.constants().isEmpty())
         .map(type -> type.storedFields().toList())
         .filter(stored -> stored.size() == 1 && shows(inner, stored.get(0)))
         .isPresent();

@@ -64,10 +64,14 @@ final class LayerHabits {
     accept.putAll(layer.defaults().accept());
     if (layer.role() == Role.TRANSFER) {
       shownOnly(layer).values().forEach(fields::add);
-      if (exposures(layer, false).findAny().isPresent()) {
+      if (exposures(layer, false, FieldRole.KEY).findAny().isPresent()) {
         accept.put(RuleId.LEAKED_KEY, question(layer));
       }
-      if (hub(layer) == Role.DOMAIN && exposures(layer, true).findAny().isPresent()) {
+      if (exposures(layer, false, FieldRole.VERSION).findAny().isPresent()) {
+        accept.put(RuleId.LEAKED_VERSION, question(layer));
+      }
+      if (hub(layer) == Role.DOMAIN
+          && exposures(layer, true, FieldRole.KEY).findAny().isPresent()) {
         accept.put(RuleId.OPEN_WRITE, question(layer));
       }
     }
@@ -191,7 +195,7 @@ final class LayerHabits {
   }
 
   private Stream<String> keys(Layer layer) {
-    return exposures(layer, true)
+    return exposures(layer, true, FieldRole.KEY)
         .flatMap(mapping -> mapping.sources().stream())
         .map(Field::name)
         .distinct();
@@ -223,8 +227,8 @@ final class LayerHabits {
         && mapping.sources().stream().anyMatch(source -> flow.sources().contains(source.name()));
   }
 
-  /** The mappings between generated keys and fields of a layer, in one direction. */
-  private Stream<FieldMapping> exposures(Layer layer, boolean inward) {
+  /** The mappings between generated keys, or versions, and fields of a layer, in one direction. */
+  private Stream<FieldMapping> exposures(Layer layer, boolean inward, FieldRole role) {
     return ledger.concepts().stream()
         .flatMap(
             concept ->
@@ -235,7 +239,7 @@ final class LayerHabits {
                         hop ->
                             hop.mappings().stream()
                                 .filter(FieldMapping::isCarried)
-                                .filter(mapping -> isOfKey(concept, hop, mapping, inward))));
+                                .filter(mapping -> has(role, concept, hop, mapping, inward))));
   }
 
   /**
@@ -245,29 +249,41 @@ final class LayerHabits {
     return hop.hop().inward()
         && concept.hub().role() == Role.PERSISTENCE
         && mapping.isCarried()
-        && isOfKey(concept, hop, mapping, true);
+        && has(FieldRole.KEY, concept, hop, mapping, true);
   }
 
-  private static boolean isOfKey(
-      ConceptLedger concept, HopLedger hop, FieldMapping mapping, boolean inward) {
+  /** Whether a mapping is of a field of a role, or of one that is loaded from such a field. */
+  private static boolean has(
+      FieldRole role, ConceptLedger concept, HopLedger hop, FieldMapping mapping, boolean inward) {
     ResolvedShape inner = inward ? hop.hop().to() : hop.hop().from();
-    Stream<Field> fields = inward ? mapping.target().stream() : mapping.sources().stream();
+    Stream<Field> fields =
+        inward
+            ? mapping.target().stream()
+            : Stream.concat(mapping.sources().stream(), named(concept, inner, mapping));
     return fields.anyMatch(
         field ->
             inner.role() == Role.PERSISTENCE
-                ? concept.roles(inner, field).contains(FieldRole.KEY)
+                ? concept.roles(inner, field).contains(role)
                 : concept.hops().stream()
                     .filter(load -> load.hop().from().role() == Role.PERSISTENCE)
                     .anyMatch(
                         load ->
                             load.into(field.name())
-                                .filter(one -> isLoadedFromKey(concept, load, one))
+                                .filter(one -> isLoadedFrom(role, concept, load, one))
                                 .isPresent()));
   }
 
-  private static boolean isLoadedFromKey(
-      ConceptLedger concept, HopLedger load, FieldMapping mapping) {
+  /** The field of another row that a path names. */
+  private static Stream<Field> named(
+      ConceptLedger concept, ResolvedShape row, FieldMapping mapping) {
+    return mapping.row().stream()
+        .flatMap(said -> said.nameIn(row.use(), concept.concept()).stream())
+        .flatMap(path -> concept.pairing().field(row, path).stream());
+  }
+
+  private static boolean isLoadedFrom(
+      FieldRole role, ConceptLedger concept, HopLedger load, FieldMapping mapping) {
     return mapping.sources().stream()
-        .anyMatch(field -> concept.roles(load.hop().from(), field).contains(FieldRole.KEY));
+        .anyMatch(field -> concept.roles(load.hop().from(), field).contains(role));
   }
 }

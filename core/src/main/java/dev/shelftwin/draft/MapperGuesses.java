@@ -86,12 +86,17 @@ final class MapperGuesses {
     if (from.equals(to)) {
       return List.of();
     }
-    return methods.stream()
-        .filter(method -> !ours || !method.owner().qualifiedName().equals(generated))
-        .filter(
-            method ->
-                maps(method, from, asSource, to)
-                    || (canBeFilled && fills(method, from, to, sourceCanBeFilled)))
+    List<MethodSignature> found =
+        methods.stream()
+            .filter(method -> !shapes.isGenerated(method.owner().qualifiedName()))
+            .filter(method -> !ours || !method.owner().qualifiedName().equals(generated))
+            .filter(
+                method ->
+                    maps(method, from, asSource, to)
+                        || (canBeFilled && fills(method, from, to, sourceCanBeFilled)))
+            .toList();
+    return found.stream()
+        .filter(method -> !isStep(method, found))
         .map(method -> new Text(nameOf(method), here))
         .toList();
   }
@@ -103,11 +108,12 @@ final class MapperGuesses {
   boolean isTaken(ConceptLedger concept, Layer layer) {
     String name = MapperNames.qualifiedName(concept, layer);
     List<MethodSignature> found =
-        shapes.methods(name).stream()
-            .filter(method -> method.owner().qualifiedName().equals(name))
-            .filter(method -> method.visibility() != Visibility.PRIVATE)
-            .filter(method -> !method.isConstructor())
-            .toList();
+        (shapes.isGenerated(name) ? List.<MethodSignature>of() : shapes.methods(name))
+            .stream()
+                .filter(method -> method.owner().qualifiedName().equals(name))
+                .filter(method -> method.visibility() != Visibility.PRIVATE)
+                .filter(method -> !method.isConstructor())
+                .toList();
     return found.stream()
         .map(MethodSignature::name)
         .anyMatch(
@@ -149,6 +155,17 @@ final class MapperGuesses {
     TypeRef present = type.present();
     boolean list = Container.of(present).filter(kind -> kind != Container.MAP).isPresent();
     return wanted.contains((list ? Container.element(present) : present).erased());
+  }
+
+  /** Whether a method is only a step of a public one, which its class has or inherits. */
+  private boolean isStep(MethodSignature method, List<MethodSignature> all) {
+    return method.visibility() != Visibility.PUBLIC
+        && all.stream()
+            .filter(other -> other.visibility() == Visibility.PUBLIC)
+            .anyMatch(
+                other ->
+                    other.owner().equals(method.owner())
+                        || extendsType(method.owner(), other.owner()));
   }
 
   private boolean extendsType(TypeRef type, TypeRef other) {

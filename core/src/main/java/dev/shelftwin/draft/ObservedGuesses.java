@@ -102,6 +102,7 @@ final class ObservedGuesses {
             && (isOpenSource(hop, ends.get().source())
                 || (!inward && isOfConstant(hop, ends.get())))
             && (isOpen(OpenFields.unfilled(hop), ends.get().target())
+                || (hop.hop().changes() && isUnchanged(hop, ends.get().target()))
                 || isPairedByName(hop, ends.get().target()));
     if (!open) {
       return false;
@@ -187,6 +188,11 @@ final class ObservedGuesses {
     return dot > 0
         && ends.source().substring(0, dot).equals(ends.target())
         && rows.isEnumeration(hop.hop().from(), ends.target());
+  }
+
+  /** Whether a change request leaves the field as it is that a path begins with. */
+  private static boolean isUnchanged(HopLedger hop, String path) {
+    return hop.into(path.replaceAll("\\..*", "")).filter(FieldMapping::isCarried).isEmpty();
   }
 
   /** Whether a source is mapped to nothing, or lies in an object that the hop does not map. */

@@ -33,18 +33,23 @@ final class RowProposals {
 
   /** Proposes something about a field once; whether it is new. */
   boolean add(String what, ResolvedShape shape, Field field, Consumer<DraftRow> words) {
-    return add(what, shape.layer().name(), shape, field, words);
+    return add(what, shape, field.name(), words);
+  }
+
+  /** The same about a field by its name or path. */
+  boolean add(String what, ResolvedShape shape, String path, Consumer<DraftRow> words) {
+    return add(what, shape.layer().name(), shape, path, words);
   }
 
   /** The same about a field of one type alone, where others of its layer have one of that name. */
   boolean addOfShape(String what, ResolvedShape shape, Field field, Consumer<DraftRow> words) {
-    return add(what, draft.nameOf(shape), shape, field, words);
+    return add(what, draft.nameOf(shape), shape, field.name(), words);
   }
 
   private boolean add(
-      String what, String key, ResolvedShape shape, Field field, Consumer<DraftRow> words) {
+      String what, String key, ResolvedShape shape, String path, Consumer<DraftRow> words) {
     Optional<DraftRow> row =
-        draft.row(key, draft.nameOf(shape), field.name()).filter(found -> found.isNew(what));
+        draft.row(key, draft.nameOf(shape), path).filter(found -> found.isNew(what));
     row.ifPresent(words);
     return row.isPresent();
   }

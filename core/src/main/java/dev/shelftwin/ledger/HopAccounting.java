@@ -189,7 +189,7 @@ final class HopAccounting {
       return carry(target, slot, row);
     }
     if (hop.changes()) {
-      return Optional.of(Accounted.of(new FieldMapping.Unfilled(target, row)));
+      return Optional.of(several.changed(target, parts, row));
     }
     return isReference(target)
         ? refer(target, parts.get(0), slot)

@@ -33,13 +33,11 @@ final class SeveralFields {
     this.directives = directives;
   }
 
-  /** The parts of a target that rows pair; empty if a change request mentions none of them. */
+  /** The parts of a target that rows pair; empty if the source has none of them. */
   List<String> parts(Field target) {
     List<String> parts = pairing.parts(target.name(), hop.to(), hop.outer());
     boolean unmentioned =
-        hop.changes()
-            && parts.stream()
-                .allMatch(part -> directives.source(target.name() + "." + part).isEmpty());
+        parts.stream().allMatch(part -> directives.source(target.name() + "." + part).isEmpty());
     return unmentioned ? List.of() : parts;
   }
 
@@ -99,6 +97,20 @@ final class SeveralFields {
     }
     Conversion join = conversions.join(new Assembly(joiner.get(), List.of()), slot, parts, true);
     return Optional.of(new FieldMapping.Joined(sources, target, join, row));
+  }
+
+  /** A field of which a change request mentions parts: only the users' own mapper can change it. */
+  Accounted changed(Field target, List<String> parts, Optional<Row> row) {
+    List<String> paths = parts.stream().map(part -> target.name() + "." + part).toList();
+    List<Field> mentioned =
+        paths.stream().flatMap(path -> directives.source(path).stream()).toList();
+    boolean own = !pairing.concept().existing(hop.from().use(), hop.to().use()).isEmpty();
+    return own
+        ? Accounted.of(new FieldMapping.Mismatched(mentioned, target, row))
+            .and(
+                Stream.empty(),
+                paths.stream().flatMap(path -> pairing.rowOf(path, hop.to()).stream()))
+        : Accounted.of(new FieldMapping.Unfilled(target, row));
   }
 
   /** Creates one field from several, or from a part of another. */

@@ -1,10 +1,13 @@
 package dev.shelftwin.observe;
 
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import java.util.Optional;
+import java.util.Set;
 import java.util.SplittableRandom;
 import org.jspecify.annotations.Nullable;
 
@@ -30,7 +33,35 @@ final class Bases {
         bySlot[slot.index()] = true;
       }
     }
-    return new SourceValues(bySlot);
+    return distinctKeys(roots, new SourceValues(bySlot));
+  }
+
+  /** The same values, where no two entries of a map have one constant as their key. */
+  static SourceValues distinctKeys(SlotTree.Roots roots, SourceValues values) {
+    SourceValues distinct = values;
+    for (Slot slot : roots.all()) {
+      if (slot instanceof Slot.Many many) {
+        Set<@Nullable Object> taken = new HashSet<>();
+        for (Slot.Leaf key : many.keys()) {
+          if (!taken.add(distinct.get(key))) {
+            Optional<Object> unused =
+                key.constants().stream().filter(one -> !taken.contains(one)).findFirst();
+            distinct = unused.isPresent() ? distinct.with(key, unused.get()) : distinct;
+            unused.ifPresent(taken::add);
+          }
+        }
+      }
+    }
+    return distinct;
+  }
+
+  /** Whether another entry of a map has a value as its key already, which would be lost. */
+  static boolean isTaken(
+      SlotTree.Roots roots, SourceValues values, Slot.Leaf leaf, @Nullable Object value) {
+    return roots.all().stream()
+        .filter(slot -> slot instanceof Slot.Many many && many.keys().contains(leaf))
+        .flatMap(slot -> ((Slot.Many) slot).keys().stream())
+        .anyMatch(key -> key.index() != leaf.index() && Objects.equals(values.get(key), value));
   }
 
   /** The values of conditions for several samples: every pair of two values occurs in one. */

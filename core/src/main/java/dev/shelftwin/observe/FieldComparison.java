@@ -407,7 +407,9 @@ final class FieldComparison {
    */
   private List<String> leaves(String source, ExpectedFlow wanted) {
     boolean hasValue = !constant(flows, wanted).isEmpty();
-    return set(source).stream().filter(path -> seen.varied().contains(path) || !hasValue).toList();
+    return set(source).stream()
+        .filter(path -> seen.varied().contains(path) || !(hasValue || path.endsWith("{key}")))
+        .toList();
   }
 
   /** The paths in a part of the source for which at least one sample had a value. */

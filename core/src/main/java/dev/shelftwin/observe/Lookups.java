@@ -1,6 +1,8 @@
 package dev.shelftwin.observe;
 
+import dev.shelftwin.convert.Operation;
 import dev.shelftwin.finding.RuleId;
+import dev.shelftwin.ledger.FieldMapping;
 import dev.shelftwin.observe.FlowFinder.ObservedFlow;
 import dev.shelftwin.shape.FieldTrait;
 import java.util.List;
@@ -24,9 +26,12 @@ final class Lookups {
         && isRow(wanted);
   }
 
-  /** Whether the plan says that a row is found by its key. */
+  /** Whether the plan says that a row, or each of several, is found by its key. */
   static boolean isRow(ExpectedFlow wanted) {
-    return wanted.mapping().target().filter(field -> field.has(FieldTrait.OTHER_ROW)).isPresent();
+    FieldMapping mapping = wanted.mapping();
+    return mapping.target().filter(field -> field.has(FieldTrait.OTHER_ROW)).isPresent()
+        || mapping.conversion().stream()
+            .anyMatch(how -> how.operations(Operation.FindRow.class).findAny().isPresent());
   }
 
   /** Whether the values are of an object that was found: one key decides several of its fields. */

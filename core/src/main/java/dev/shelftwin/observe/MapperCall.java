@@ -134,7 +134,7 @@ record MapperCall(
       } else if (!arguments.contains(Argument.SOURCE) && isListOf(parameter, from, types)) {
         argument = Argument.SOURCE;
         lists = true;
-      } else if (parameter.getType().equals(to) || (!creates && takes(parameter, to))) {
+      } else if (types.isOf(parameter, to) || (!creates && takes(parameter, to))) {
         argument = Argument.TARGET;
       }
       arguments.add(argument);

@@ -81,6 +81,7 @@ final class MapperObserver {
       for (Map.Entry<Slot.Leaf, Object> condition : samples.get(number).entrySet()) {
         drawn = drawn.with(condition.getKey(), condition.getValue());
       }
+      drawn = Bases.distinctKeys(roots, drawn);
       Optional<SourceValues> base = repairs.working(drawn, working > 0 || number > BASES);
       if (base.isEmpty()) {
         refusal = refusal.isEmpty() ? failure(runs.run(repairs.acceptable(drawn))) : refusal;
@@ -89,9 +90,10 @@ final class MapperObserver {
         }
         continue;
       }
-      MapperRuns.Run run = sample(base.get());
+      SourceValues accepted = withOtherKeys(base.get());
+      MapperRuns.Run run = sample(accepted);
       if (working < BASES) {
-        examine(working, base.get(), run);
+        examine(working, accepted, run);
       }
       working++;
     }
@@ -107,6 +109,17 @@ final class MapperObserver {
       tryConstants();
     }
     return seen;
+  }
+
+  /** The same values, where keys of a map that are parsed differ, if the mapper accepts that. */
+  private SourceValues withOtherKeys(SourceValues values) {
+    SourceValues other = values;
+    for (Slot.Leaf leaf : roots.leaves()) {
+      if (repairs.isParsed(leaf) && Bases.isTaken(roots, other, leaf, other.get(leaf))) {
+        other = other.with(leaf, repairs.other(leaf, other, 1));
+      }
+    }
+    return other == values || runs.run(other).failed() ? values : other;
   }
 
   private static String failure(MapperRuns.Run run) {
@@ -244,6 +257,7 @@ final class MapperObserver {
       SourceValues other = changed;
       inside.stream()
           .filter(inner -> !Objects.equals(other.get(inner), base.get(inner)))
+          .filter(inner -> !inner.path().endsWith("{key}")) // entries may only change their keys
           .forEach(seen::vary);
     }
     return run.failed() || !Tree.changes(target, run.target()).isEmpty();
@@ -266,6 +280,7 @@ final class MapperObserver {
       }
       others.add(new DistinctValues(objects, reader, 0).next(leaf)); // earlier, and smaller
     }
+    others.removeIf(value -> Bases.isTaken(roots, base, leaf, value));
     for (Object value : others) {
       SourceValues changed = base.with(leaf, value);
       MapperRuns.Run run = runs.run(changed);
@@ -318,6 +333,7 @@ final class MapperObserver {
       if (!leaf.isCondition() && base.get(leaf) != null) {
         List<Object> tried = new ArrayList<>(constants.of(leaf.type()));
         tried.addAll(Alike.limits(leaf.type()));
+        tried.removeIf(value -> Bases.isTaken(roots, base, leaf, value));
         for (Object value : tried) {
           SourceValues changed = base.with(leaf, value);
           MapperRuns.Run run = runs.run(changed);

@@ -1,5 +1,6 @@
 package dev.shelftwin.observe;
 
+import java.lang.reflect.Parameter;
 import java.lang.reflect.ParameterizedType;
 import java.lang.reflect.Type;
 import java.lang.reflect.TypeVariable;
@@ -44,6 +45,12 @@ final class TypeArguments {
     return container instanceof ParameterizedType type && type.getActualTypeArguments().length == 1
         ? classOf(type.getActualTypeArguments()[0])
         : Optional.empty();
+  }
+
+  /** Whether a parameter is of a type, as itself or as a type variable. */
+  boolean isOf(Parameter parameter, Class<?> type) {
+    return parameter.getType().equals(type)
+        || classOf(parameter.getParameterizedType()).filter(type::equals).isPresent();
   }
 
   private Optional<Class<?>> classOf(Type type) {

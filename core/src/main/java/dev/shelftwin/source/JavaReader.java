@@ -50,6 +50,7 @@ public final class JavaReader implements Shapes, AutoCloseable {
   private final ClassFiles dependencies;
   private final Map<String, BodyFacts> bodies = new HashMap<>();
   private final SourceBodies sources;
+  private final SourceIndex index;
   private final PackageIndex packages;
   private final InputErrors errors = new InputErrors();
 
@@ -75,7 +76,7 @@ public final class JavaReader implements Shapes, AutoCloseable {
                 List.of());
     elements = task.getElements();
     sources = new SourceBodies(elements, task.getTypes(), Trees.instance(task));
-    SourceIndex index = new SourceIndex(compiler, code.sources());
+    index = new SourceIndex(compiler, code.sources());
     Map<String, DeclaredPlaces> described = DeclaredPlaces.described(code.described().places());
     Places places =
         new Places(
@@ -104,6 +105,11 @@ public final class JavaReader implements Shapes, AutoCloseable {
   @Override
   public List<MethodSignature> methods(String qualifiedName) {
     return reader.methods(qualifiedName, packages::contains);
+  }
+
+  @Override
+  public boolean isGenerated(String qualifiedName) {
+    return index.isGenerated(qualifiedName);
   }
 
   @Override

@@ -3,6 +3,7 @@ package dev.shelftwin.source;
 import com.sun.source.tree.CompilationUnitTree;
 import com.sun.source.util.JavacTask;
 import com.sun.source.util.Trees;
+import dev.shelftwin.shape.GeneratedCode;
 import dev.shelftwin.shape.TypeRef;
 import java.io.IOException;
 import java.io.UncheckedIOException;
@@ -12,6 +13,7 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.stream.Stream;
 import javax.tools.DiagnosticCollector;
 import javax.tools.JavaCompiler;
@@ -27,6 +29,7 @@ final class SourceIndex implements Places.Sources {
   private final JavaCompiler compiler;
   private final List<Path> folders;
   private final Map<String, DeclaredPlaces> byPackage = new HashMap<>();
+  private final Map<String, Boolean> generated = new ConcurrentHashMap<>();
 
   SourceIndex(JavaCompiler compiler, List<Path> folders) {
     this.compiler = compiler;
@@ -44,6 +47,21 @@ final class SourceIndex implements Places.Sources {
       files.addAll(sourcesIn(folder.resolve(packageName.replace('.', '/'))));
     }
     return files.isEmpty() ? new DeclaredPlaces() : parse(files);
+  }
+
+  /** Whether the source of a top-level class begins as generated ones do. */
+  boolean isGenerated(String qualifiedName) {
+    return generated.computeIfAbsent(
+        qualifiedName.replace('.', '/') + ".java",
+        file -> folders.stream().map(one -> one.resolve(file)).anyMatch(this::isGenerated));
+  }
+
+  private boolean isGenerated(Path file) {
+    try (Stream<String> lines = Files.isRegularFile(file) ? Files.lines(file) : Stream.empty()) {
+      return lines.anyMatch(line -> line.startsWith(GeneratedCode.HEAD));
+    } catch (IOException | UncheckedIOException unreadable) {
+      return false; // what cannot be read is nobody's mapper
+    }
   }
 
   /** The source files of a folder, in the order of their names; none where it is not there. */

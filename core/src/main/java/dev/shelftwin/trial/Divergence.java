@@ -57,6 +57,9 @@ public record Divergence(
     }
   }
 
+  /** What was sent, where a whole object was not mapped or stored. */
+  static final String AN_OBJECT = "an object";
+
   public Divergence {
     Objects.requireNonNull(hop, "hop");
     Objects.requireNonNull(field, "field");

@@ -18,9 +18,6 @@ import org.jspecify.annotations.Nullable;
 /** Sends samples along one route and compares them after every hop. */
 final class RouteRun {
 
-  /** What was sent, where a whole object was not mapped or stored. */
-  private static final String AN_OBJECT = "an object";
-
   private final Route route;
   private final TrialTools tools;
   private final CallerRows rows;
@@ -223,7 +220,7 @@ final class RouteRun {
         step.label(),
         field.map(shape::path).orElse(shape.shape().type().simpleName()),
         Divergence.Kind.REFUSED,
-        field.map(known -> tools.text().of(sent.of(known).value())).orElse(AN_OBJECT),
+        field.map(known -> tools.text().of(sent.of(known).value())).orElse(Divergence.AN_OBJECT),
         String.valueOf(refusal.getMessage()),
         number,
         List.of());
@@ -245,13 +242,14 @@ final class RouteRun {
     }
     if (!(cause instanceof FaultException faults)) {
       return divergence(
-          step, type, Divergence.Kind.FAILED, AN_OBJECT, Failures.text(cause), number);
+          step, type, Divergence.Kind.FAILED, Divergence.AN_OBJECT, Failures.text(cause), number);
     }
     HopLedger hop = ((RouteStep.ByMapper) step).ledger();
     ResolvedShape from = hop.hop().from();
     for (Fault fault : faults.faults()) {
       if (!isOf(fault, hop) || !legitimate.contains(HopRunner.head(fault.path().text()))) {
-        return divergence(step, type, Divergence.Kind.REFUSED, AN_OBJECT, fault.toString(), number);
+        return divergence(
+            step, type, Divergence.Kind.REFUSED, Divergence.AN_OBJECT, fault.toString(), number);
       }
     }
     Fault first = faults.faults().get(0);

@@ -2,11 +2,15 @@ package dev.shelftwin.observe;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import dev.shelftwin.draft.Draft;
+import dev.shelftwin.draft.LayerPackage;
 import dev.shelftwin.finding.Finding;
+import dev.shelftwin.shape.Role;
 import dev.shelftwin.testkit.OpenProject;
 import dev.shelftwin.testkit.Project;
 import dev.shelftwin.trial.Outcome;
 import dev.shelftwin.trial.RouteResult;
+import java.io.IOException;
 import java.nio.file.Path;
 import java.util.List;
 import org.junit.jupiter.api.Test;
@@ -295,6 +299,116 @@ class LegacyMappersTest {
         """;
     assertThat(new Project(folder).instead(plan, types).run(OpenProject::observe))
         .hasSize(2)
+        .allSatisfy(mapper -> assertThat(mapper.findings()).isEmpty());
+  }
+
+  /** A generic method fills an object in steps, with rows that are found and keys of a map. */
+  private static final String SHELVES =
+      """
+      package coop.kiln.store;
+      import jakarta.persistence.*;
+      import java.util.*;
+      @Entity
+      public class Shelf {
+        @Id @GeneratedValue public Long id;
+        @Version public long version;
+        @ManyToMany public Set<Mark> marks = new HashSet<>();
+        @ElementCollection public Map<Tongue, String> names = new HashMap<>();
+        @Embedded public Bay bay;
+      }
+      package coop.kiln.store;
+      @jakarta.persistence.Entity
+      public class Mark {
+        @jakarta.persistence.Id @jakarta.persistence.GeneratedValue public Long id;
+        public String text;
+        public Long getId() { return id; }
+      }
+      package coop.kiln.store;
+      @jakarta.persistence.Embeddable
+      public class Bay {
+        public String hall;
+        public String row;
+      }
+      package coop.kiln.store;
+      public enum Tongue { DE, EN }
+      package coop.kiln.api;
+      import java.util.*;
+      public class ShelfDto {
+        public long version;
+        public List<Long> markIds = new ArrayList<>();
+        public Map<String, String> names = new HashMap<>();
+      }
+      package coop.kiln.api;
+      public class ChangeShelf {
+        public String hall;
+      }
+      package coop.kiln.map;
+      public abstract class Template<E, D> {
+        public D toDto(E entity) {
+          D dto = create();
+          fill(entity, dto);
+          return dto;
+        }
+        public E apply(D dto, E entity) {
+          change(dto, entity);
+          return entity;
+        }
+        protected abstract D create();
+        protected abstract void fill(E entity, D dto);
+        protected abstract void change(D dto, E entity);
+      }
+      package coop.kiln.map;
+      public interface Marks { coop.kiln.store.Mark byId(Long id); }
+      package coop.kiln.map;
+      import coop.kiln.api.*;
+      import coop.kiln.store.*;
+      import java.util.*;
+      public class ShelfTemplate extends Template<Shelf, ShelfDto> {
+        private final Marks marks;
+        public ShelfTemplate(Marks marks) { this.marks = marks; }
+        @Override protected ShelfDto create() { return new ShelfDto(); }
+        @Override protected void fill(Shelf shelf, ShelfDto dto) {
+          dto.version = shelf.version;
+          dto.markIds = shelf.marks.stream().map(Mark::getId).toList();
+          shelf.names.forEach((tongue, name) -> dto.names.put(tongue.name(), name));
+        }
+        @Override protected void change(ShelfDto dto, Shelf shelf) {
+          shelf.version = dto.version;
+          shelf.marks = new HashSet<>();
+          dto.markIds.forEach(id -> shelf.marks.add(marks.byId(id)));
+          shelf.names = new HashMap<>();
+          dto.names.forEach((tongue, name) -> shelf.names.put(Tongue.valueOf(tongue), name));
+        }
+        public void change(ChangeShelf change, Shelf shelf) {
+          if (change.hall != null) {
+            Bay bay = new Bay();
+            bay.hall = change.hall;
+            bay.row = shelf.bay == null ? null : shelf.bay.row;
+            shelf.bay = bay;
+          }
+        }
+      }
+      """;
+
+  @Test
+  void aTemplateMapsByItsPublicMethods() throws IOException {
+    Draft draft =
+        new Project(folder)
+            .instead("", SHELVES)
+            .draftCompiled(
+                new LayerPackage(Role.PERSISTENCE, "coop.kiln.store"),
+                new LayerPackage(Role.TRANSFER, "coop.kiln.api"));
+    assertThat(draft.text())
+        .contains("Shelf -> ShelfDto: coop.kiln.map.ShelfTemplate.toDto\n")
+        .contains("ShelfDto -> Shelf: coop.kiln.map.ShelfTemplate.apply\n")
+        .contains("leaked-version: '?' }")
+        .contains("- { store: marks.id, api: markIds, accept: { lossy-conversion: '?' } }")
+        .contains("- { store: bay.hall, api: hall }");
+    Project project =
+        new Project(folder).instead(draft.text().replace("'?'", "on purpose"), SHELVES);
+    assertThat(project.check()).extracting(Finding::message).isEmpty();
+    assertThat(project.run(OpenProject::observe))
+        .hasSize(3)
         .allSatisfy(mapper -> assertThat(mapper.findings()).isEmpty());
   }
 
