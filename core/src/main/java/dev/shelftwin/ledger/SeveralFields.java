@@ -37,8 +37,15 @@ final class SeveralFields {
   List<String> parts(Field target) {
     List<String> parts = pairing.parts(target.name(), hop.to(), hop.outer());
     boolean unmentioned =
-        parts.stream().allMatch(part -> directives.source(target.name() + "." + part).isEmpty());
+        parts.stream().map(part -> target.name() + "." + part).noneMatch(this::isMentioned);
     return unmentioned ? List.of() : parts;
+  }
+
+  /** Whether the source has a field for a part; in a change request one that is mapped. */
+  private boolean isMentioned(String path) {
+    return hop.changes()
+        ? directives.source(path).isPresent()
+        : directives.sourcePath(path).flatMap(at -> pairing.field(hop.from(), at)).isPresent();
   }
 
   /** Maps a listed field by the user's own class; empty if the row lists no fields. */
