@@ -29,6 +29,9 @@ final class Arrivals {
     this.conditions = new Conditions(seen);
   }
 
+  /** What a missing value becomes where the object that is filled keeps its own. */
+  private static final String BEFORE = "what was there before";
+
   /**
    * When a value arrives.
    *
@@ -82,7 +85,9 @@ final class Arrivals {
       Tree.Value arrived = arrived(sample, leaf, target, conversion);
       if (value == null) {
         if (!arrived.isMissing() && !isDefault(arrived) && !isOther(sample, arrived, all)) {
-          replacement = Optional.of(arrived.text());
+          Tree.Value before = sample.before().get(target);
+          boolean kept = before != null && before.isSame(arrived);
+          replacement = Optional.of(kept ? BEFORE : arrived.text());
         }
         continue;
       }

@@ -76,10 +76,19 @@ final class Observations {
 
   /** A sample, and what it became, by path. */
   record Sample(
-      SourceValues source, Tree tree, Map<String, Tree.Value> target, Map<String, String> answers) {
+      SourceValues source,
+      Tree tree,
+      Map<String, Tree.Value> target,
+      Map<String, Tree.Value> before,
+      Map<String, String> answers) {
 
     static Sample of(SourceValues source, MapperRuns.Run run) {
-      return new Sample(source, run.target(), Tree.values(run.target()), run.answers());
+      return new Sample(
+          source,
+          run.target(),
+          Tree.values(run.target()),
+          Tree.values(run.before()),
+          run.answers());
     }
   }
 

@@ -4,6 +4,7 @@ import dev.shelftwin.convert.Conversion;
 import dev.shelftwin.convert.Loss;
 import dev.shelftwin.finding.Remedy;
 import dev.shelftwin.finding.RuleId;
+import dev.shelftwin.shape.Place;
 import java.util.EnumSet;
 import java.util.List;
 import java.util.Optional;
@@ -56,11 +57,12 @@ final class LossyConversion implements Rule.Check<MappingOnHop> {
   }
 
   private static String call(UserMethodLosses.Found found) {
-    int line = found.call().at().line();
+    Place at = found.call().at();
+    String file = at.file().substring(at.file().lastIndexOf('/') + 1);
     return ", because your code calls "
         + found.call().owner()
         + "."
         + found.call().method()
-        + (line > 0 ? " at line " + line : "");
+        + (at.line() > 0 ? " (" + file + ":" + at.line() + ")" : "");
   }
 }

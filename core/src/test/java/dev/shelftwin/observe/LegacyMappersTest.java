@@ -441,4 +441,49 @@ class LegacyMappersTest {
         .anySatisfy(text -> assertThat(text).contains("BatchVO.depotId never reaches Batch.depot"))
         .anySatisfy(text -> assertThat(text).contains("BatchVO.dugOn changes with the time zone"));
   }
+
+  @Test
+  void whatAnUpdateLeavesAloneIsSaidSo() {
+    String plan =
+        """
+        shelf-twin: 1
+        name: boxes
+        code: { sources: src }
+        layers:
+          store: { role: persistence, package: coop.kiln.store }
+          api: { role: transfer, package: coop.kiln.api }
+        concepts:
+          Box:
+            store: BoxRow
+            api: { BoxDto: in }
+            existing-mappers: { BoxDto -> BoxRow: coop.kiln.map.Boxes.fill }
+        """;
+    String types =
+        """
+        package coop.kiln.store;
+        @jakarta.persistence.Entity
+        public class BoxRow {
+          @jakarta.persistence.Id @jakarta.persistence.GeneratedValue public Long id;
+          public String label;
+        }
+        package coop.kiln.api;
+        public class BoxDto {
+          public String label;
+        }
+        package coop.kiln.map;
+        public class Boxes {
+          static void fill(coop.kiln.api.BoxDto dto, coop.kiln.store.BoxRow row) {
+            if (dto.label != null) {
+              row.label = dto.label;
+            }
+          }
+        }
+        """;
+    assertThat(new Project(folder).instead(plan, types).run(OpenProject::observe))
+        .flatExtracting(ObservedMapper::findings)
+        .extracting(Finding::message)
+        .containsExactly(
+            "A missing BoxDto.label becomes what was there before in BoxRow.label; the plan says"
+                + " nothing about it.");
+  }
 }
