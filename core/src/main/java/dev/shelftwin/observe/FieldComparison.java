@@ -142,7 +142,7 @@ final class FieldComparison {
     }
     boolean instead = !missing.isEmpty() && missing.size() == paths.size() && !others.isEmpty();
     boolean passed = others.stream().allMatch(MapperFindings::isOfFurtherArgument);
-    if (instead && passed && Lookups.isRow(wanted)) {
+    if (instead && Lookups.isRow(wanted) && Lookups.isPassed(into)) {
       return; // the caller looked it up
     }
     if (instead && !found) {

@@ -34,6 +34,21 @@ final class Lookups {
             .anyMatch(how -> how.operations(Operation.FindRow.class).findAny().isPresent());
   }
 
+  /** Whether each value comes from the field of the same name of a further argument: the row. */
+  static boolean isPassed(List<ObservedFlow> into) {
+    return into.stream()
+        .map(ObservedFlow::flow)
+        .allMatch(
+            flow ->
+                flow.sources().stream()
+                    .allMatch(source -> isSameField(source, flow.target().orElse(""))));
+  }
+
+  private static boolean isSameField(String source, String target) {
+    String field = source.substring(source.indexOf(')') + 1);
+    return MapperFindings.isOfFurtherArgument(source) && !field.isEmpty() && target.endsWith(field);
+  }
+
   /** Whether the values are of an object that was found: one key decides several of its fields. */
   boolean areFrom(List<ObservedFlow> into) {
     return !into.isEmpty()

@@ -442,6 +442,25 @@ class LegacyMappersTest {
         .anySatisfy(text -> assertThat(text).contains("BatchVO.dugOn changes with the time zone"));
   }
 
+  /** Only the row itself takes the place of its key: not a value that is passed beside it. */
+  @Test
+  void aRowThatIsMadeOfAnotherValueIsFound() {
+    String wrong =
+        TYPES
+            .replace("BatchVO vo, Depot depot", "BatchVO vo, Integer shelves")
+            .replace(
+                "batch.depot = depot;",
+                "batch.depot = new Depot(); batch.depot.name = \"shelf \" + shelves;");
+    assertThat(
+            new Project(folder)
+                .instead(PLAN, wrong).run(OpenProject::observe).stream()
+                    .flatMap(mapper -> mapper.findings().stream())
+                    .map(Finding::message))
+        .anySatisfy(
+            text ->
+                assertThat(text).contains("Batch.depot").contains("instead of BatchVO.depotId"));
+  }
+
   @Test
   void whatAnUpdateLeavesAloneIsSaidSo() {
     String plan =
