@@ -20,7 +20,7 @@ final class ContainedConcepts {
     this.rows = rows;
   }
 
-  /** Proposes the pairs; whether there was any. */
+  /** Proposes the pairs, and returns whether there was one. */
   boolean guess() {
     ConceptLedger concept = rows.concept();
     boolean any = false;

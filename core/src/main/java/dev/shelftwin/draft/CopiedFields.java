@@ -16,7 +16,7 @@ import java.util.function.Function;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
-/** The fields that copied values are read from and written to, by the members that code uses. */
+/** Finds the fields behind the getters, setters and parameters that copied values pass. */
 final class CopiedFields {
 
   /** Stands in a path for every element. */

@@ -68,7 +68,7 @@ final class CopiedFlows {
     this.similarity = new FieldSimilarity(shapes);
   }
 
-  /** Those of the mappers of a plan, by concept and hop. */
+  /** The flows of all mappers that a plan names, by concept and hop. */
   List<ObservedMapper> of(Ledger ledger) {
     List<String> classes =
         ledger.concepts().stream()

@@ -252,7 +252,7 @@ final class LayerHabits {
         && has(FieldRole.KEY, concept, hop, mapping, true);
   }
 
-  /** Whether a mapping is of a field of a role, or of one that is loaded from such a field. */
+  /** Whether a mapping is of a field with the role, or of one that is loaded from such a field. */
   private static boolean has(
       FieldRole role, ConceptLedger concept, HopLedger hop, FieldMapping mapping, boolean inward) {
     ResolvedShape inner = inward ? hop.hop().to() : hop.hop().from();

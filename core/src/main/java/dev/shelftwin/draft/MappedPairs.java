@@ -16,16 +16,19 @@ final class MappedPairs {
     this.code = code;
   }
 
+  /** Whether a method maps the shape to or from a type of another layer. */
   boolean anyWay(Shape shape, DataTypes types, PairedTypes pair) {
     return ofOtherLayers(types, pair)
         .anyMatch(one -> code.methods().map(one, shape) || code.methods().map(shape, one));
   }
 
+  /** Whether methods map the shape to a type of another layer, and from one. */
   boolean bothWays(Shape shape, DataTypes types, PairedTypes pair) {
     return ofOtherLayers(types, pair).anyMatch(one -> code.methods().map(one, shape))
         && ofOtherLayers(types, pair).anyMatch(one -> code.methods().map(shape, one));
   }
 
+  /** Whether a method makes a type of another layer from a request with most of its fields. */
   boolean fromRequest(Shape shape, DataTypes types, PairedTypes pair) {
     return types.layer().role() == Role.TRANSFER
         && TypeNames.isRequest(shape)

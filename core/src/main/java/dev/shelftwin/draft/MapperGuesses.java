@@ -107,14 +107,13 @@ final class MapperGuesses {
    */
   boolean isTaken(ConceptLedger concept, Layer layer) {
     String name = MapperNames.qualifiedName(concept, layer);
-    List<MethodSignature> found =
-        (shapes.isGenerated(name) ? List.<MethodSignature>of() : shapes.methods(name))
-            .stream()
-                .filter(method -> method.owner().qualifiedName().equals(name))
-                .filter(method -> method.visibility() != Visibility.PRIVATE)
-                .filter(method -> !method.isConstructor())
-                .toList();
-    return found.stream()
+    if (shapes.isGenerated(name)) {
+      return false;
+    }
+    return shapes.methods(name).stream()
+        .filter(method -> method.owner().qualifiedName().equals(name))
+        .filter(method -> method.visibility() != Visibility.PRIVATE)
+        .filter(method -> !method.isConstructor())
         .map(MethodSignature::name)
         .anyMatch(
             method ->

@@ -118,7 +118,7 @@ final class MappingMethods {
     return NameWords.of(type.simpleName()).last().anyOf(HELPERS);
   }
 
-  /** Whether a parameter is a value of the JDK, which may be passed beside the object. */
+  /** Whether a type is a primitive or from the JDK: such a parameter is not the mapped object. */
   private static boolean isValue(TypeRef type) {
     return type.isPrimitive() || type.packageName().startsWith("java.");
   }

@@ -23,7 +23,7 @@ final class OtherLayerNames {
     this.similarity = new FieldSimilarity(shapes);
   }
 
-  /** Proposes the pairs; whether there was any. */
+  /** Proposes the pairs, and returns whether there was one. */
   boolean guess() {
     boolean any = false;
     for (ResolvedShape outer : concept.outer()) {

@@ -43,7 +43,7 @@ final class SiblingRequests {
         .anyMatch(response -> !code.overlap(response, request).isNone());
   }
 
-  /** What a name is about: its words without the last one. */
+  /** The words of a name without the last: "create loan" for CreateLoanRequest. */
   private static List<String> thing(Shape type) {
     List<String> words = NameWords.of(type.type().simpleName()).all();
     return words.subList(0, words.size() - 1);

@@ -196,7 +196,7 @@ final class PersistenceFacts {
     definition().ifPresent(sql -> sql.secondDigits().ifPresent(limits::secondDigits));
   }
 
-  /** Adds what the column keeps of a date (Jakarta Persistence 3.1, §11.1.53). */
+  /** Adds which part of a date the column keeps: @Temporal (Jakarta Persistence 3.1, §11.1.53). */
   void addKeptTime(Limits.Builder limits) {
     Object kept = value("Temporal", "value").orElse("TIMESTAMP");
     if (kept.equals("DATE")) {

@@ -19,7 +19,7 @@ final class AcceptedValues {
   /** More values of one path tell nothing new. */
   private static final int VALUES = 6;
 
-  /** How many objects are taken as they are, with values that belong together. */
+  /** The number of objects that are used unchanged, since their values belong together. */
   private static final int WHOLE = 4;
 
   private final Map<String, List<Object>> byPath = new LinkedHashMap<>();

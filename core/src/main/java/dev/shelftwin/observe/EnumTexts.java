@@ -13,7 +13,7 @@ final class EnumTexts {
 
   private EnumTexts() {}
 
-  /** The name of a constant, and what its own public methods say about it. */
+  /** The name of a constant, and the texts that its public methods without parameters return. */
   static Stream<String> of(Enum<?> constant) {
     Stream<String> told =
         Arrays.stream(constant.getDeclaringClass().getDeclaredMethods())

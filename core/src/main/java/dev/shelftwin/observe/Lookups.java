@@ -26,7 +26,7 @@ final class Lookups {
         && isRow(wanted);
   }
 
-  /** Whether the plan says that a row, or each of several, is found by its key. */
+  /** Whether the plan says that the target is one or more existing rows, found by their keys. */
   static boolean isRow(ExpectedFlow wanted) {
     FieldMapping mapping = wanted.mapping();
     return mapping.target().filter(field -> field.has(FieldTrait.OTHER_ROW)).isPresent()

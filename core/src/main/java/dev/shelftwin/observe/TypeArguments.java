@@ -9,7 +9,7 @@ import java.util.HashMap;
 import java.util.Map;
 import java.util.Optional;
 
-/** What the type variables of a class's supertypes stand for in that class. */
+/** The types that a class gives to the type variables of its supertypes. */
 final class TypeArguments {
 
   private final Map<TypeVariable<?>, Type> arguments = new HashMap<>();

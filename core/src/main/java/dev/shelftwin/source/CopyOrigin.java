@@ -30,7 +30,7 @@ record CopyOrigin(
     CONSTANT,
     PARAMETER,
     READ,
-    /** A function that reads something of what it is given. */
+    /** A function that reads a value from its argument, such as Shelf::label. */
     READER,
     OTHER
   }
