@@ -122,7 +122,7 @@ final class DraftConcept {
     return row;
   }
 
-  /** Adds an omission; whether it is new. */
+  /** Adds an omission, and returns whether it is new. */
   boolean omit(String shape, String field) {
     List<String> fields = omitted.computeIfAbsent(shape, name -> new ArrayList<>());
     return !fields.contains(field) && fields.add(field);

@@ -30,7 +30,7 @@ final class PassedGuesses {
     this.mappers = mappers;
   }
 
-  /** Proposes them; whether there was any. */
+  /** Proposes the rows, and returns whether there was one. */
   boolean guess() {
     ConceptLedger concept = rows.concept();
     boolean any = false;

@@ -31,7 +31,7 @@ final class RowProposals {
     return draft;
   }
 
-  /** Proposes something about a field once; whether it is new. */
+  /** Proposes something about a field once, and returns whether it is new. */
   boolean add(String what, ResolvedShape shape, Field field, Consumer<DraftRow> words) {
     return add(what, shape, field.name(), words);
   }
@@ -54,13 +54,13 @@ final class RowProposals {
     return row.isPresent();
   }
 
-  /** Proposes that two fields are the same; whether that is new. */
+  /** Proposes that two fields are the same, and returns whether it is new. */
   boolean pair(Hop hop, String inner, String outerField, Guess.Kind kind) {
     return pair(hop, inner, outerField, kind, "");
   }
 
   /**
-   * Proposes that two fields are the same; whether that is new.
+   * Proposes that two fields are the same, and returns whether it is new.
    *
    * @param evidence what a comment adds to their names
    */
@@ -120,7 +120,10 @@ final class RowProposals {
         .anyMatch(key -> row.names(key).equals(List.of(field)));
   }
 
-  /** Proposes that a field of a response shows a field of another row; whether that is new. */
+  /**
+   * Proposes that a field of a response shows a field of another row, and returns whether it is
+   * new.
+   */
   boolean shows(Hop hop, String path, String outerField) {
     ResolvedShape hub = hop.inward() ? hop.to() : hop.from();
     String outer = draft.nameOf(hop.outer());
