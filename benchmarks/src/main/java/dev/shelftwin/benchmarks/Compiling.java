@@ -6,11 +6,15 @@ import dev.shelftwin.processor.ShelfTwinProcessor;
 import dev.shelftwin.runtime.Fault;
 import jakarta.persistence.Entity;
 import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.io.Writer;
 import java.net.URISyntaxException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Stream;
@@ -45,6 +49,7 @@ public class Compiling {
   private List<Path> sources;
   private List<Path> sourcesWithoutPlan;
   private List<Path> mappers;
+  private Map<String, String> mapperTexts;
   private List<Path> classPath;
 
   /**
@@ -64,12 +69,14 @@ public class Compiling {
     Files.createDirectories(folder.resolve("classes"));
     Files.createDirectories(withoutPlan.resolve("classes"));
     mappers = new ArrayList<>();
+    mapperTexts = new LinkedHashMap<>();
     try (ShelfTwin twin = ShelfTwin.open(folder.resolve("shelf-twin.yaml"))) {
       for (SourceFile mapper : twin.generate().files()) {
         Path file = folder.resolve("mappers").resolve(mapper.path());
         Files.createDirectories(file.getParent());
         Files.writeString(file, mapper.text());
         mappers.add(file);
+        mapperTexts.put(mapper.qualifiedName(), mapper.text());
       }
     }
   }
@@ -105,6 +112,12 @@ public class Compiling {
     return compile(folder, sources, Optional.of(new ShelfTwinProcessor()));
   }
 
+  /** The types, with a processor that only writes mappers that it was given. */
+  @Benchmark
+  public boolean withWritingProcessor() throws IOException {
+    return compile(folder, sources, Optional.of(new WritingProcessor(mapperTexts)));
+  }
+
   /** The types alone. */
   @Benchmark
   public boolean alone() throws IOException {
@@ -135,6 +148,40 @@ public class Compiling {
     @Override
     public boolean process(Set<? extends TypeElement> annotations, RoundEnvironment round) {
       return false;
+    }
+  }
+
+  /** Writes sources, for which the compiler needs a further round, and does nothing else. */
+  @SupportedAnnotationTypes("*")
+  private static final class WritingProcessor extends AbstractProcessor {
+
+    private final Map<String, String> texts;
+    private boolean done;
+
+    WritingProcessor(Map<String, String> texts) {
+      this.texts = texts;
+    }
+
+    @Override
+    public SourceVersion getSupportedSourceVersion() {
+      return SourceVersion.latest();
+    }
+
+    @Override
+    public boolean process(Set<? extends TypeElement> annotations, RoundEnvironment round) {
+      if (!done) {
+        done = true;
+        texts.forEach(this::write);
+      }
+      return false;
+    }
+
+    private void write(String name, String text) {
+      try (Writer writer = processingEnv.getFiler().createSourceFile(name).openWriter()) {
+        writer.write(text);
+      } catch (IOException failed) {
+        throw new UncheckedIOException(failed);
+      }
     }
   }
 
