@@ -31,6 +31,11 @@ public record Step(
     losses = Set.copyOf(losses);
   }
 
+  /** This step with other losses. */
+  Step losing(Set<Loss> other) {
+    return new Step(label, from, to, operation, other, mayReject);
+  }
+
   /** Whether this step rejects some values, given which mappers of other concepts do. */
   boolean mayReject(Predicate<Operation.CallMapper> mapper) {
     if (operation instanceof Operation.CallMapper call) {

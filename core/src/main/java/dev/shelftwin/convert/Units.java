@@ -69,7 +69,12 @@ public final class Units {
 
   /** How the label of a conversion names a unit. */
   public static String label(ChronoUnit unit) {
-    return "in " + unit.name().toLowerCase(Locale.ROOT);
+    return "in " + key(unit);
+  }
+
+  /** The unit as plans spell it. */
+  public static String key(ChronoUnit unit) {
+    return unit.name().toLowerCase(Locale.ROOT);
   }
 
   /** Whether a value is a time, which can be counted. */

@@ -1,5 +1,6 @@
 package dev.shelftwin.draft;
 
+import dev.shelftwin.convert.DateFormats;
 import dev.shelftwin.convert.Units;
 import dev.shelftwin.ledger.Account;
 import dev.shelftwin.ledger.ConceptLedger;
@@ -195,11 +196,14 @@ final class CopiedFlows {
     if (each && Container.of(taken).filter(kind -> kind != Container.MAP).isEmpty()) {
       return Optional.empty();
     }
+    Optional<String> how =
+        unit.map(Units::label)
+            .or(() -> value.pattern().filter(DateFormats::isPattern).map(DateFormats::label));
     boolean fit =
-        unit.isPresent()
+        how.isPresent()
             || similarity.fit(source.field().type(), each ? Container.element(taken) : taken);
     String into = target.path() + (each ? CopiedFields.EACH : "");
-    return Optional.of(new Copy(source.path(), into, unit, Optional.empty(), value.method()))
+    return Optional.of(new Copy(source.path(), into, how, Optional.empty(), value.method()))
         .filter(copy -> fit);
   }
 
@@ -211,11 +215,15 @@ final class CopiedFlows {
     return calls.stream().flatMap(call -> Stream.ofNullable(UNITS.get(call))).findFirst();
   }
 
-  /** A value that is copied from one field to another; a constant has no source. */
+  /**
+   * A value that is copied from one field to another; a constant has no source.
+   *
+   * @param how the label of the conversion that the code names
+   */
   private record Copy(
       String source,
       String target,
-      Optional<ChronoUnit> unit,
+      Optional<String> how,
       Optional<String> constant,
       String method) {
 
@@ -225,12 +233,12 @@ final class CopiedFlows {
 
     Flow flow() {
       boolean given = constant.isPresent() || source.equals(PASSED);
-      Account carried = unit.isPresent() ? Account.CONVERTED : Account.CARRIED;
+      Account carried = how.isPresent() ? Account.CONVERTED : Account.CARRIED;
       return new Flow(
           Optional.of(target),
           constant.isPresent() ? List.of() : List.of(source),
           given ? Account.GIVEN : carried,
-          constant.or(() -> unit.map(Units::label)),
+          constant.or(() -> how),
           Optional.empty(),
           List.of());
     }

@@ -1,5 +1,6 @@
 package dev.shelftwin.draft;
 
+import dev.shelftwin.convert.DateFormats;
 import dev.shelftwin.convert.Units;
 import dev.shelftwin.finding.RuleId;
 import dev.shelftwin.ledger.Account;
@@ -9,6 +10,8 @@ import dev.shelftwin.ledger.HopLedger;
 import dev.shelftwin.ledger.ResolvedShape;
 import dev.shelftwin.observe.Flow;
 import dev.shelftwin.observe.ObservedMapper;
+import dev.shelftwin.plan.Row;
+import dev.shelftwin.plan.ShapeUse;
 import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.TypeRef;
 import java.time.temporal.ChronoUnit;
@@ -31,6 +34,7 @@ final class ObservedGuesses {
   private final List<ObservedMapper> mappers;
   private final Guess.Kind same;
   private final Guess.Kind unit;
+  private final Guess.Kind format;
   private final Guess.Kind constant;
 
   /**
@@ -38,6 +42,7 @@ final class ObservedGuesses {
    *
    * @param same the kind of guesses that two fields are the same
    * @param unit the kind of guesses about units
+   * @param format the kind of guesses about the forms of dates
    * @param constant the kind of guesses about constants
    */
   ObservedGuesses(
@@ -45,10 +50,12 @@ final class ObservedGuesses {
       List<ObservedMapper> mappers,
       Guess.Kind same,
       Guess.Kind unit,
+      Guess.Kind format,
       Guess.Kind constant) {
     this.rows = rows;
     this.same = same;
     this.unit = unit;
+    this.format = format;
     this.constant = constant;
     this.concept = rows.concept();
     this.mappers = mappers;
@@ -67,6 +74,11 @@ final class ObservedGuesses {
   /** Numbers that count a time. */
   boolean units() {
     return forEachFlow(this::unit);
+  }
+
+  /** Texts that stand for a date or a time. */
+  boolean formats() {
+    return forEachFlow(this::format);
   }
 
   /** Fields that always get the same value. */
@@ -225,6 +237,34 @@ final class ObservedGuesses {
                         new Guess(
                             this.unit,
                             concept.hub() + "." + inside.get().name() + evidence(flow, mapper))));
+  }
+
+  private boolean format(HopLedger hop, Flow flow, ObservedMapper mapper) {
+    Optional<String> pattern = flow.conversion().flatMap(DateFormats::inLabel);
+    boolean inward = hop.hop().inward();
+    Optional<FieldMapping> mapping =
+        flow.target()
+            .flatMap(hop::into)
+            .filter(found -> found.row().filter(row -> saysForm(row, hop)).isEmpty());
+    Optional<Field> inside = mapping.flatMap(found -> inward ? found.target() : found.source());
+    String scope = rows.draft().nameOf(inward ? hop.hop().from() : hop.hop().to());
+    return pattern.isPresent()
+        && inside.isPresent()
+        && rows.add(
+            "format " + scope,
+            concept.hub(),
+            inside.get(),
+            row ->
+                row.say(words -> words.format(scope, pattern.get()))
+                    .guess(
+                        new Guess(
+                            format,
+                            concept.hub() + "." + inside.get().name() + evidence(flow, mapper))));
+  }
+
+  private static boolean saysForm(Row row, HopLedger hop) {
+    ShapeUse outer = hop.hop().outer().use();
+    return row.format().at(outer).isPresent() || row.by().at(outer).isPresent();
   }
 
   private boolean constant(HopLedger hop, Flow flow, ObservedMapper mapper) {

@@ -43,10 +43,16 @@ final class RowGuesses {
             mappers,
             Guess.Kind.OBSERVED_SAME,
             Guess.Kind.OBSERVED_UNIT,
+            Guess.Kind.OBSERVED_FORMAT,
             Guess.Kind.OBSERVED_CONSTANT);
     ObservedGuesses copied =
         new ObservedGuesses(
-            rows, copies, Guess.Kind.COPIED, Guess.Kind.COPIED_UNIT, Guess.Kind.COPIED_CONSTANT);
+            rows,
+            copies,
+            Guess.Kind.COPIED,
+            Guess.Kind.COPIED_UNIT,
+            Guess.Kind.COPIED_FORMAT,
+            Guess.Kind.COPIED_CONSTANT);
     PairGuesses pairs = new PairGuesses(shapes, rows);
     ConversionGuesses conversions = new ConversionGuesses(shapes, rows);
     List<ObservedMapper> known = Stream.concat(mappers.stream(), copies.stream()).toList();
@@ -56,9 +62,11 @@ final class RowGuesses {
         List.of(
             observed::sameFields,
             observed::units,
+            observed::formats,
             observed::constants,
             copied::sameFields,
             copied::units,
+            copied::formats,
             copied::constants,
             passed::guess,
             values::auditColumns,

@@ -2,6 +2,7 @@ package dev.shelftwin.ledger;
 
 import dev.shelftwin.convert.Catalogue;
 import dev.shelftwin.convert.Conversion;
+import dev.shelftwin.convert.DateFormats;
 import dev.shelftwin.convert.ElementConversions;
 import dev.shelftwin.convert.Loss;
 import dev.shelftwin.convert.Operation;
@@ -50,21 +51,23 @@ final class ConversionResolver {
    *
    * @param by the user's own conversion
    * @param unit the unit that a number counts
+   * @param format the pattern of a text that stands for a date or a time
    * @param codes the codes of an enumeration's constants
    */
-  record ConversionWords(Optional<Text> by, Optional<CountedUnit> unit, Optional<Codes> codes) {
+  record ConversionWords(
+      Optional<Text> by, Optional<CountedUnit> unit, Optional<Text> format, Optional<Codes> codes) {
 
     /** The row has no conversion. */
     static final ConversionWords NONE =
-        new ConversionWords(Optional.empty(), Optional.empty(), Optional.empty());
+        new ConversionWords(Optional.empty(), Optional.empty(), Optional.empty(), Optional.empty());
 
     boolean isEmpty() {
-      return by.isEmpty() && unit.isEmpty() && codes.isEmpty();
+      return by.isEmpty() && unit.isEmpty() && format.isEmpty() && codes.isEmpty();
     }
 
     /** The word that decides about the conversion, in the order in which they are asked. */
     Stream<PlanWord> deciding() {
-      return Stream.<Optional<? extends PlanWord>>of(unit, codes, by)
+      return Stream.<Optional<? extends PlanWord>>of(unit, format, codes, by)
           .flatMap(Optional::stream)
           .<PlanWord>map(word -> word)
           .limit(1);
@@ -76,6 +79,11 @@ final class ConversionResolver {
     if (words.unit().isPresent()) {
       ChronoUnit unit = words.unit().get().unit();
       return oneOrEach(from, to, (one, other) -> Units.between(one, other, unit, catalogue));
+    }
+    if (words.format().isPresent()) {
+      String pattern = words.format().get().value();
+      return oneOrEach(
+          from, to, (one, other) -> DateFormats.between(one, other, pattern, catalogue));
     }
     if (words.codes().isPresent()) {
       Codes codes = words.codes().get();

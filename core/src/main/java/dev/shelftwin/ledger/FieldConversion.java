@@ -1,6 +1,7 @@
 package dev.shelftwin.ledger;
 
 import dev.shelftwin.convert.Conversion;
+import dev.shelftwin.convert.DateFormats;
 import dev.shelftwin.convert.Operation;
 import dev.shelftwin.ledger.ConversionResolver.ConversionWords;
 import dev.shelftwin.plan.Row;
@@ -30,7 +31,10 @@ final class FieldConversion {
 
   Optional<Conversion> of(Field source, Field target, TypeRef slot, Optional<Row> row) {
     ConversionWords words = directives.conversionWords(row);
-    Optional<Conversion> straight = conversions.between(source.type(), slot, words, hop.inward());
+    Optional<Conversion> straight =
+        conversions
+            .between(source.type(), slot, words, hop.inward())
+            .map(found -> ofKept(source, found));
     if (!hop.isDirect()) {
       return straight;
     }
@@ -41,6 +45,14 @@ final class FieldConversion {
     return inHub.isEmpty() || (sameType && !saysConversion(row, there)) || callsMapper(straight)
         ? straight
         : throughHub(source, inHub.get(), slot, there, words);
+  }
+
+  private static Conversion ofKept(Field source, Conversion conversion) {
+    return source
+        .limits()
+        .keptTime()
+        .map(kept -> DateFormats.ofKept(kept, conversion))
+        .orElse(conversion);
   }
 
   private static boolean saysConversion(Optional<Row> row, Optional<Row> there) {
@@ -59,6 +71,7 @@ final class FieldConversion {
         new ConversionWords(
             there.flatMap(row -> row.by().at(hop.from().use())),
             there.flatMap(row -> row.unit().at(hop.from().use())),
+            there.flatMap(row -> row.format().at(hop.from().use())),
             there.flatMap(row -> row.codes().at(hop.from().use())));
     return conversions
         .between(source.type(), inHub.type(), first, true)

@@ -108,6 +108,7 @@ final class HopDirectives {
     return new ConversionWords(
         row.flatMap(said -> said(said.by(), said, shape)),
         row.flatMap(said -> said(said.unit(), said, shape)),
+        row.flatMap(said -> said(said.format(), said, shape)),
         row.flatMap(said -> said(said.codes(), said, shape)));
   }
 

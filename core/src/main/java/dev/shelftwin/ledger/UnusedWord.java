@@ -39,6 +39,7 @@ public record UnusedWord(String what, Place at) {
       add(unused, used, row, "by", row.by());
       add(unused, used, row, "codes", row.codes());
       add(unused, used, row, "unit", row.unit());
+      add(unused, used, row, "format", row.format());
       add(unused, used, row, "absent", row.absent());
       add(unused, used, row, "given", row.given());
     }

@@ -1,9 +1,12 @@
 package dev.shelftwin.observe;
 
+import dev.shelftwin.convert.Conversion;
+import dev.shelftwin.convert.DateFormats;
 import dev.shelftwin.ledger.ConceptLedger;
 import dev.shelftwin.ledger.ResolvedShape;
 import dev.shelftwin.trial.UserObjects;
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -25,10 +28,19 @@ final class AcceptedValues {
   private final Map<String, List<Object>> byPath = new LinkedHashMap<>();
   private final List<Map<String, Object>> whole = new ArrayList<>();
 
+  /** The fields that are read as dates of a form, which mappers may ignore in silence. */
+  private final Set<String> dates = new HashSet<>();
+
   /** Draws objects of the source of a hop; there are no values if none can be made. */
   static AcceptedValues of(
       ConceptLedger concept, ResolvedShape source, UserObjects objects, TreeReader reader) {
     AcceptedValues values = new AcceptedValues();
+    concept.hops().stream()
+        .filter(hop -> hop.hop().from().equals(source))
+        .flatMap(hop -> hop.mappings().stream())
+        .filter(mapping -> mapping.conversion().filter(AcceptedValues::readsDate).isPresent())
+        .flatMap(mapping -> mapping.sources().stream())
+        .forEach(field -> values.dates.add(field.name()));
     Map<String, Set<String>> known = new LinkedHashMap<>();
     SplittableRandom random = new SplittableRandom(11);
     for (int count = 0; count < OBJECTS; count++) {
@@ -37,6 +49,10 @@ final class AcceptedValues {
           .ifPresent(object -> values.add(reader.read(object), known));
     }
     return values;
+  }
+
+  private static boolean readsDate(Conversion conversion) {
+    return DateFormats.inLabel(conversion.toString()).isPresent();
   }
 
   private void add(Tree tree, Map<String, Set<String>> known) {
@@ -70,6 +86,11 @@ final class AcceptedValues {
   /** The values of some objects, by their paths. */
   List<Map<String, Object>> objects() {
     return List.copyOf(whole);
+  }
+
+  /** Whether only a text of some form stands for a value. */
+  boolean isDate(Slot.Leaf leaf) {
+    return leaf.type().isLang("String") && dates.contains(leaf.path()) && of(leaf).size() > 1;
   }
 
   /** The values that objects had at a path; empty if there are none. */

@@ -32,12 +32,12 @@ final class Constants {
 
   private Optional<String> sourceFile = Optional.empty();
 
-  /** The classes whose methods it calls, as class files name them (JVMS §4.2.1). */
+  /** The classes whose members it uses, as class files name them (JVMS §4.2.1). */
   private final Set<String> called = new LinkedHashSet<>();
 
   /**
-   * Reads the class file of a class, and the constants of the classes of its packages' owner that
-   * it calls; finds nothing if there is none.
+   * Reads the class file of a class, and the constants of the classes of its packages' owner whose
+   * members it uses; finds nothing if there is none.
    */
   static Constants of(Class<?> owner) {
     Constants constants = new Constants();
@@ -86,6 +86,12 @@ final class Constants {
       fitting.filter(one -> found.size() < MOST).ifPresent(found::add);
     }
     return found;
+  }
+
+  /** The patterns of dates among the texts. */
+  DatePatterns datePatterns() {
+    return DatePatterns.of(
+        values.stream().filter(String.class::isInstance).map(String.class::cast));
   }
 
   /**
@@ -155,6 +161,11 @@ final class Constants {
           if (opcode >= Opcodes.ICONST_M1 && opcode <= Opcodes.ICONST_5) {
             values.add(opcode - Opcodes.ICONST_0);
           }
+        }
+
+        @Override
+        public void visitFieldInsn(int opcode, String owner, String field, String type) {
+          called.add(owner);
         }
 
         @Override

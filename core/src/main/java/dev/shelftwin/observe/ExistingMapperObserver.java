@@ -196,7 +196,11 @@ public final class ExistingMapperObserver {
     List<ExpectedFlow> expected = ExpectedFlow.of(ledger, task.hop());
     Explanations explanations =
         new Explanations(
-            new Catalogue(shapes, NestedMappers.NONE), objects, reader, planned(expected));
+            new Catalogue(shapes, NestedMappers.NONE),
+            objects,
+            reader,
+            planned(expected),
+            constants.datePatterns());
     List<FlowFinder.ObservedFlow> flows = new FlowFinder(seen, explanations, reader).flows();
     return new ObservedMapper(
         task.conceptName(),

@@ -18,21 +18,25 @@ final class Explanations {
   private final UserObjects objects;
   private final TreeReader reader;
   private final Map<String, Conversion> planned;
+  private final DatePatterns patterns;
 
   /**
    * Explanations for one hop.
    *
    * @param planned the conversions of the plan, by {@code source -> target}
+   * @param patterns those by which the mapper may write or read dates
    */
   Explanations(
       Catalogue catalogue,
       UserObjects objects,
       TreeReader reader,
-      Map<String, Conversion> planned) {
+      Map<String, Conversion> planned,
+      DatePatterns patterns) {
     this.catalogue = catalogue;
     this.objects = objects;
     this.reader = reader;
     this.planned = planned;
+    this.patterns = patterns;
   }
 
   /** A value of the source and what the mapper made of it. */
@@ -80,6 +84,7 @@ final class Explanations {
     if (made != null) {
       TypeRef target = TypeRefs.of(made.getClass());
       catalogue.between(source.type(), target).ifPresent(all::add);
+      all.addAll(patterns.conversions(source.type(), target, catalogue));
       if (Units.isCounted(source.type()) != Units.isCounted(target)) {
         Units.all()
             .forEach(

@@ -105,7 +105,7 @@ final class FieldComparison {
                   findings.target(wanted.target()),
                   findings.sources(arriving),
                   findings.source(source)),
-          pair(arriving.get(0), wanted.target()));
+          pair(arriving.get(0), wanted.target(), Optional.empty()));
     }
   }
 
@@ -265,7 +265,7 @@ final class FieldComparison {
                   findings.sources(flow.sources()),
                   findings.target(path),
                   String.join("; ", flow.evidence())),
-          "name the conversion in the plan (by), or correct the mapper");
+          "write %s in the plan, or correct the mapper".formatted(flow.planWord().orElse("'by'")));
     }
   }
 
@@ -356,7 +356,7 @@ final class FieldComparison {
                                 mapping instanceof FieldMapping.Stays
                                     ? "is not mapped"
                                     : "has no counterpart"),
-                        pair(source, flow.flow().target().orElseThrow())));
+                        pair(source, flow.flow().target().orElseThrow(), flow.flow().planWord())));
       }
     }
     if (mapping instanceof FieldMapping.Given given
@@ -384,16 +384,17 @@ final class FieldComparison {
   }
 
   /** What to say in the plan about a value that reaches a field. */
-  private String pair(String source, String target) {
+  private String pair(String source, String target, Optional<String> word) {
     if (MapperFindings.isOfFurtherArgument(source)) {
       return "say in the plan that the caller passes it: given";
     }
-    return "pair the two in the plan: { %s: %s, %s: %s }"
+    return "pair the two in the plan: { %s: %s, %s: %s%s }"
         .formatted(
             findings.hop().hop().from().layer().name(),
             whole(source),
             findings.hop().hop().to().layer().name(),
-            whole(target));
+            whole(target),
+            word.map(one -> ", " + one).orElse(""));
   }
 
   /** Rows name lists and maps, not their elements and keys. */

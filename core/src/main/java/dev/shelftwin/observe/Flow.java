@@ -1,5 +1,7 @@
 package dev.shelftwin.observe;
 
+import dev.shelftwin.convert.DateFormats;
+import dev.shelftwin.convert.Units;
 import dev.shelftwin.ledger.Account;
 import java.util.List;
 import java.util.Objects;
@@ -48,6 +50,15 @@ public record Flow(
   /** Whether a further argument of the mapper, as it is, reaches the target. */
   public boolean isOfFurtherArgument() {
     return sources.size() == 1 && sources.get(0).matches("\\([^)]*\\)");
+  }
+
+  /** The word with which a plan names the conversion, as in {@code unit: millis}; else empty. */
+  Optional<String> planWord() {
+    return conversion.flatMap(
+        label ->
+            DateFormats.inLabel(label)
+                .map(pattern -> "format: \"" + pattern + '"')
+                .or(() -> Units.inLabel(label).map(unit -> "unit: " + Units.key(unit))));
   }
 
   Flow as(Account other) {

@@ -330,9 +330,12 @@ final class MapperObserver {
     seen.effects().forEach(effect -> reached.add(effect.change().path()));
     tryEqual(base);
     for (Slot.Leaf leaf : seen.sourceLeaves()) {
-      if (!leaf.isCondition() && base.get(leaf) != null) {
+      if (!leaf.isCondition() && !repairs.isDate(leaf) && base.get(leaf) != null) {
         List<Object> tried = new ArrayList<>(constants.of(leaf.type()));
         tried.addAll(Alike.limits(leaf.type()));
+        if (leaf.type().isLang("String")) {
+          tried.addAll(constants.datePatterns().texts());
+        }
         tried.removeIf(value -> Bases.isTaken(roots, base, leaf, value));
         for (Object value : tried) {
           SourceValues changed = base.with(leaf, value);

@@ -29,6 +29,7 @@ final class Repairs {
   private final SlotTree.Roots roots;
   private final AcceptedValues usual;
   private final Constants constants;
+  private final DatePatterns patterns;
   private final List<String> names;
   private int tried;
 
@@ -58,7 +59,11 @@ final class Repairs {
     this.roots = roots;
     this.usual = usual;
     this.constants = constants;
+    this.patterns = constants.datePatterns();
     this.names = List.copyOf(names);
+    roots.leaves().stream()
+        .filter(usual::isDate)
+        .forEach(leaf -> accepted.put(leaf, usual.of(leaf)));
   }
 
   /**
@@ -293,6 +298,9 @@ final class Repairs {
   }
 
   private List<Object> candidates(Slot slot) {
+    if (slot instanceof Slot.Leaf date && usual.isDate(date)) {
+      return usual.of(date);
+    }
     if (slot instanceof Slot.Leaf leaf) {
       List<Object> all = new ArrayList<>(leaf.constants());
       all.addAll(usual.of(leaf));
@@ -300,6 +308,9 @@ final class Repairs {
         all.addAll(names);
       }
       all.addAll(constants.of(leaf.type()));
+      if (leaf.type().isLang("String")) {
+        all.addAll(patterns.texts());
+      }
       all.addAll(DistinctValues.special(leaf.type()));
       return all;
     }
@@ -313,6 +324,7 @@ final class Repairs {
   private List<Object> like(Slot.Leaf leaf, Object value) {
     List<Object> values = new ArrayList<>(List.of(value));
     values.addAll(Alike.of(value));
+    values.addAll(patterns.like(value));
     if (usual.of(leaf).contains(value)) {
       values.addAll(usual.of(leaf));
     }
@@ -328,6 +340,11 @@ final class Repairs {
   /** How the mapper failed before values were tried one by one; empty if none were. */
   Optional<String> firstFailure() {
     return firstFailure;
+  }
+
+  /** Whether only texts of some form are tried, as the plan reads them as dates. */
+  boolean isDate(Slot.Leaf leaf) {
+    return usual.isDate(leaf);
   }
 
   /** Whether the mapper accepts only some values of a slot. */

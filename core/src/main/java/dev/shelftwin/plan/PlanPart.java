@@ -80,6 +80,7 @@ public final class PlanPart {
               without(row.codes()),
               without(row.absent()),
               without(row.unit()),
+              without(row.format()),
               without(row.limits()),
               row.accept(),
               row.text()));
@@ -94,6 +95,7 @@ public final class PlanPart {
                 Optional.empty(),
                 Scoped.nothing(),
                 new OneWay(Scoped.nothing(), Scoped.nothing()),
+                Scoped.nothing(),
                 Scoped.nothing(),
                 Scoped.nothing(),
                 Scoped.nothing(),

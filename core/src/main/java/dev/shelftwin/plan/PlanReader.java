@@ -36,6 +36,7 @@ public final class PlanReader {
           "direct",
           "existing-mappers",
           "fields",
+          "format",
           "from",
           "given",
           "is",

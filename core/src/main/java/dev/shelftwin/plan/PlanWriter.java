@@ -320,6 +320,7 @@ public final class PlanWriter {
     put(words, "codes", row.codes(), PlanWriter::codes);
     put(words, "absent", row.absent(), Literal::value);
     put(words, "unit", row.unit(), CountedUnit::key);
+    put(words, "format", row.format(), Text::value);
     put(words, "stays", row.stays(), Text::value);
     put(words, "out-only", row.oneWay().outOnly(), Text::value);
     put(words, "in-only", row.oneWay().inOnly(), Text::value);

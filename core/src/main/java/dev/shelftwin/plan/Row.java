@@ -29,6 +29,7 @@ import org.jspecify.annotations.Nullable;
  * @param codes the codes of an enumeration's constants
  * @param absent the replacement for a missing value if the target requires one
  * @param unit the unit that a number counts
+ * @param format the pattern of a text that stands for a date or a time
  * @param limits limits that the declaration does not give
  * @param accept accepted findings, with the reasons
  * @param text where the row stands
@@ -45,6 +46,7 @@ public record Row(
     Scoped<Codes> codes,
     Scoped<Literal> absent,
     Scoped<CountedUnit> unit,
+    Scoped<Text> format,
     Scoped<PlanLimits> limits,
     Map<RuleId, Acceptance> accept,
     RowText text)
@@ -62,6 +64,7 @@ public record Row(
     Objects.requireNonNull(codes, "codes");
     Objects.requireNonNull(absent, "absent");
     Objects.requireNonNull(unit, "unit");
+    Objects.requireNonNull(format, "format");
     Objects.requireNonNull(limits, "limits");
     accept = Collections.unmodifiableMap(new LinkedHashMap<>(accept)); // in the plan's order
     Objects.requireNonNull(text, "text");
@@ -90,6 +93,7 @@ public record Row(
             && codes.isEmpty()
             && absent.isEmpty()
             && unit.isEmpty()
+            && format.isEmpty()
             && limits.isEmpty()
             && accept.isEmpty();
     @Nullable Text name = names.get(layer);
@@ -105,8 +109,8 @@ public record Row(
     Map<String, Text> more = new LinkedHashMap<>(names);
     more.put(layerOrShape, name);
     return new Row(
-        more, lists, role, derived, stays, oneWay, given, by, codes, absent, unit, limits, accept,
-        text);
+        more, lists, role, derived, stays, oneWay, given, by, codes, absent, unit, format, limits,
+        accept, text);
   }
 
   /** What this row says, said about one of the fields that its text lists. */
@@ -123,6 +127,7 @@ public record Row(
         codes,
         absent,
         unit,
+        format,
         limits,
         accept,
         RowText.ofSeveral(at()));
@@ -145,6 +150,7 @@ public record Row(
         && codes.isEmpty()
         && absent.isEmpty()
         && unit.isEmpty()
+        && format.isEmpty()
         && limits.isEmpty()
         && accept.isEmpty();
   }
@@ -162,7 +168,8 @@ public record Row(
         && by.isEmpty()
         && codes.isEmpty()
         && absent.isEmpty()
-        && unit.isEmpty();
+        && unit.isEmpty()
+        && format.isEmpty();
   }
 
   /** The field's name in a shape: the name for the shape, otherwise the name for its layer. */

@@ -33,6 +33,7 @@ public final class RowBuilder {
   private final Words<Codes> codes = new Words<>();
   private final Words<Literal> absent = new Words<>();
   private final Words<CountedUnit> unit = new Words<>();
+  private final Words<Text> format = new Words<>();
   private @Nullable FieldRole role;
   private @Nullable Text derived;
 
@@ -55,6 +56,7 @@ public final class RowBuilder {
     row.codes.add(begun.codes());
     row.absent.add(begun.absent());
     row.unit.add(begun.unit());
+    row.format.add(begun.format());
     row.limits.add(begun.limits());
     return row;
   }
@@ -85,6 +87,7 @@ public final class RowBuilder {
     add(words, "codes", row.codes(), other -> other.codes);
     add(words, "absent", row.absent(), other -> other.absent);
     add(words, "unit", row.unit(), other -> other.unit);
+    add(words, "format", row.format(), other -> other.format);
     add(words, "limits", row.limits(), other -> other.limits);
     return words;
   }
@@ -232,6 +235,18 @@ public final class RowBuilder {
     return this;
   }
 
+  /** The pattern of a text that stands for a date or a time, as {@code dd.MM.yyyy}. */
+  public RowBuilder format(String pattern) {
+    format.everywhere = PlanBuilder.text(pattern);
+    return this;
+  }
+
+  /** The same in one layer or shape. */
+  public RowBuilder format(String layerOrShape, String pattern) {
+    format.only.put(layerOrShape, PlanBuilder.text(pattern));
+    return this;
+  }
+
   public RowBuilder unit(String layerOrShape, ChronoUnit counted) {
     unit.only.put(layerOrShape, new CountedUnit(counted, PlanBuilder.HERE));
     return this;
@@ -273,6 +288,7 @@ public final class RowBuilder {
         codes.scoped(),
         absent.scoped(),
         unit.scoped(),
+        format.scoped(),
         limits.scoped(),
         accept,
         RowText.at(at));

@@ -5,6 +5,7 @@ import dev.shelftwin.shape.FieldRole;
 import dev.shelftwin.shape.Limits;
 import dev.shelftwin.shape.Place;
 import java.math.BigDecimal;
+import java.time.format.DateTimeFormatterBuilder;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -41,6 +42,7 @@ final class RowReader {
           "codes",
           "absent",
           "unit",
+          "format",
           "limits",
           "accept");
 
@@ -173,6 +175,7 @@ final class RowReader {
         scoped(entries, "codes", this::codes, RowReader::areCodes),
         scoped(entries, "absent", this::literal, RowReader::isNeverOne),
         scoped(entries, "unit", this::unit, RowReader::isNeverOne),
+        scoped(entries, "format", this::format, RowReader::isNeverOne),
         scoped(entries, "limits", this::limits, RowReader::areLimits),
         word(entries, "accept").map(entry -> new AcceptReader(yaml).read(entry)).orElse(Map.of()),
         text(node, entries));
@@ -218,6 +221,23 @@ final class RowReader {
         text ->
             Optional.ofNullable(known.get(text.value()))
                 .map(unit -> new CountedUnit(unit, text.at())));
+  }
+
+  private Optional<Text> format(Entry entry) {
+    return yaml.text(entry.value(), "'format'").filter(this::isDatePattern);
+  }
+
+  private boolean isDatePattern(Text pattern) {
+    try {
+      new DateTimeFormatterBuilder().appendPattern(pattern.value());
+      return true;
+    } catch (IllegalArgumentException wrong) {
+      yaml.error(
+          pattern.at(),
+          "this is no pattern of dates or times: " + wrong.getMessage(),
+          "write it like dd.MM.yyyy");
+      return false;
+    }
   }
 
   private static boolean isNeverOne(Map<String, Entry> parts) {

@@ -3,9 +3,10 @@ package dev.shelftwin.rule;
 import dev.shelftwin.finding.Remedy;
 import dev.shelftwin.finding.RuleId;
 import dev.shelftwin.ledger.FieldMapping;
-import dev.shelftwin.shape.Field;
-import dev.shelftwin.shape.TypeRef;
+import dev.shelftwin.plan.Row;
+import dev.shelftwin.plan.Text;
 import java.util.List;
+import java.util.Optional;
 import java.util.stream.Stream;
 
 /** A source and a target whose types cannot be converted to each other. */
@@ -27,35 +28,40 @@ final class TypeMismatch implements Rule.Check<MappingOnHop> {
   }
 
   private static RuleMatch match(MappingOnHop at) {
-    Field source = at.source();
-    Field target = at.target();
-    TypeRef slot = at.hop().slot(target).orElse(target.type());
-    boolean byOwn = at.mapping().row().filter(row -> !row.by().isEmpty()).isPresent();
+    String slot = at.hop().slot(at.target()).orElse(at.target().type()).toString();
+    Optional<Row> row = at.mapping().row();
+    boolean byOwn = row.filter(one -> !one.by().isEmpty()).isPresent();
+    Optional<String> form =
+        row.flatMap(one -> one.format().at(at.hop().hop().outer().use())).map(Text::value);
     String message =
         at.sourcePath()
             + " ("
-            + source.type()
+            + at.source().type()
             + ") cannot be converted to "
             + at.targetPath()
             + " ("
             + slot
             + ")"
-            + (byOwn ? " by the class or method named with 'by'." : ".");
-    Remedy own =
-        byOwn
-            ? Remedy.advice("add a public static method from " + source.type() + " to " + slot)
-            : new PlanRows(at.concept())
-                .with(
-                    "or name a static method that converts it",
-                    at.from(),
-                    source,
-                    "by: your.Class.method");
+            + (byOwn ? " by the class or method named with 'by'" : "")
+            + form.map(pattern -> " in the form " + pattern).orElse("")
+            + ".";
+    List<Remedy> remedies =
+        form.isPresent()
+            ? List.of(
+                Remedy.advice("name in 'format' what the date or time has, and all that it needs"))
+            : List.of(Remedy.advice("use the same type for both"), own(at, byOwn, slot));
     return new Matches(RuleId.TYPE_MISMATCH, at.concept())
-        .onHop(
-            at,
-            at.to(),
-            target,
-            message,
-            List.of(Remedy.advice("use the same type for both"), own));
+        .onHop(at, at.to(), at.target(), message, remedies);
+  }
+
+  private static Remedy own(MappingOnHop at, boolean byOwn, String slot) {
+    return byOwn
+        ? Remedy.advice("add a public static method from " + at.source().type() + " to " + slot)
+        : new PlanRows(at.concept())
+            .with(
+                "or name a static method that converts it",
+                at.from(),
+                at.source(),
+                "by: your.Class.method");
   }
 }

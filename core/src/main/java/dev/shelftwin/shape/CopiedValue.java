@@ -17,6 +17,7 @@ import java.util.Optional;
  * @param position the position of the parameter that it becomes, from 0
  * @param parameters the number of parameters
  * @param method the method that does it
+ * @param pattern the pattern by which a formatter writes or reads it; else empty
  * @param constant a number, a text, true, or the name of an enumeration's constant; else empty
  */
 public record CopiedValue(
@@ -27,6 +28,7 @@ public record CopiedValue(
     int position,
     int parameters,
     String method,
+    Optional<String> pattern,
     Optional<String> constant) {
 
   public CopiedValue {
@@ -35,6 +37,7 @@ public record CopiedValue(
     Objects.requireNonNull(target, "target");
     Objects.requireNonNull(member, "member");
     Objects.requireNonNull(method, "method");
+    Objects.requireNonNull(pattern, "pattern");
     Objects.requireNonNull(constant, "constant");
   }
 

@@ -5,6 +5,7 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Stream;
@@ -46,12 +47,17 @@ final class ClassCopies extends Interpreter<CopyOrigin> {
   private final Map<AbstractInsnNode, CopyOrigin> made = new HashMap<>();
 
   private final ClassNode type;
-
+  private final Formatters formatters;
   private final Map<CopiedValue.Read, Boolean> used;
 
-  private ClassCopies(MethodNode method, ClassNode type, Map<CopiedValue.Read, Boolean> used) {
+  private ClassCopies(
+      MethodNode method,
+      ClassNode type,
+      Formatters formatters,
+      Map<CopiedValue.Read, Boolean> used) {
     super(Opcodes.ASM9);
     this.used = used;
+    this.formatters = formatters;
     this.method = method;
     this.type = type;
   }
@@ -74,8 +80,9 @@ final class ClassCopies extends Interpreter<CopyOrigin> {
       ClassReader file, Map<CopiedValue.Read, Boolean> used, List<CopiedValue> found) {
     ClassNode type = new ClassNode();
     file.accept(type, ClassReader.SKIP_DEBUG | ClassReader.SKIP_FRAMES);
+    Formatters formatters = new Formatters(type);
     for (MethodNode method : type.methods) {
-      new ClassCopies(method, type, used).addTo(found);
+      new ClassCopies(method, type, formatters, used).addTo(found);
     }
   }
 
@@ -134,10 +141,12 @@ final class ClassCopies extends Interpreter<CopyOrigin> {
     int first = frame.getStackSize() - parameters.length;
     for (int position = 0; position < parameters.length; position++) {
       CopyOrigin value = resolved(frame.getStack(first + position));
-      @Nullable String literal = Literals.as(parameters[position], value.literal());
+      @Nullable String literal =
+          value.isRead() ? null : Literals.as(parameters[position], value.literal());
       boolean known = literal != null || value.kind() == CopyOrigin.Kind.PARAMETER;
       if (value.isRead() || (known && !Literals.isConditional(method.instructions, index))) {
-        add(found, value.with(literal), owner, member, position, parameters.length);
+        CopyOrigin added = value.isRead() ? value : value.with(literal);
+        add(found, added, owner, member, position, parameters.length);
       }
     }
   }
@@ -158,7 +167,8 @@ final class ClassCopies extends Interpreter<CopyOrigin> {
             position,
             parameters,
             name(method.name),
-            Optional.ofNullable(value.literal())));
+            Optional.ofNullable(value.literal()).filter(pattern -> value.isRead()),
+            Optional.ofNullable(value.literal()).filter(constant -> !value.isRead())));
   }
 
   /** Lambdas become methods of their own, called after the method that they stand in. */
@@ -201,9 +211,12 @@ final class ClassCopies extends Interpreter<CopyOrigin> {
           case Opcodes.GETSTATIC -> Type.getType(((FieldInsnNode) instruction).desc).getSize();
           default -> 1;
         };
-    return instruction.getOpcode() == Opcodes.NEW
-        ? CopyOrigin.created(1, instruction)
-        : CopyOrigin.constant(size, Literals.of(instruction));
+    if (instruction.getOpcode() == Opcodes.NEW) {
+      return CopyOrigin.created(1, instruction);
+    }
+    @Nullable String pattern =
+        instruction instanceof FieldInsnNode field ? formatters.pattern(field) : null;
+    return CopyOrigin.constant(size, pattern == null ? Literals.of(instruction) : pattern);
   }
 
   private static boolean isWide(Object constant) {
@@ -231,6 +244,10 @@ final class ClassCopies extends Interpreter<CopyOrigin> {
     }
     if (instruction instanceof FieldInsnNode read && code == Opcodes.GETFIELD) {
       int size = Type.getType(read.desc).getSize();
+      @Nullable String pattern = formatters.pattern(read);
+      if (pattern != null) {
+        return CopyOrigin.constant(size, pattern);
+      }
       return isOfOthers(read.owner)
           ? CopyOrigin.other(size)
           : resolved(value).read(size, ClassUses.type(read.owner), read.name);
@@ -293,6 +310,8 @@ final class ClassCopies extends Interpreter<CopyOrigin> {
       @Nullable AbstractInsnNode creation = values.get(0).creation();
       if (creation != null && all.size() == 2 && all.get(1).isRead()) {
         made.put(creation, all.get(1).through(1, "new"));
+      } else if (creation != null && Formatters.makes(call)) {
+        made.put(creation, CopyOrigin.constant(1, all.get(1).literal()));
       }
       return CopyOrigin.other(1);
     }
@@ -315,10 +334,19 @@ final class ClassCopies extends Interpreter<CopyOrigin> {
         return CopyOrigin.constant(size, literal);
       }
     }
+    if (Formatters.makes(call) || Formatters.changes(call)) {
+      return CopyOrigin.constant(size, all.get(0).literal());
+    }
     List<CopyOrigin> read = all.stream().filter(CopyOrigin::isRead).toList();
     boolean converts = isStatic ? isConverter(call) : isConverter(call, all.get(0));
     boolean one = read.size() == 1 && converts && !measures(call);
-    return one ? read.get(0).through(size, call.name) : CopyOrigin.other(size);
+    if (!one) {
+      return CopyOrigin.other(size);
+    }
+    @Nullable String pattern = Formatters.pattern(call, all);
+    return pattern == null
+        ? read.get(0).through(size, call.name)
+        : read.get(0).through(size, call.name, pattern);
   }
 
   /**
@@ -360,7 +388,8 @@ final class ClassCopies extends Interpreter<CopyOrigin> {
     }
     if (one.size() == other.size()) {
       if (one.isRead() && (other.kind() == CopyOrigin.Kind.CONSTANT || isSame(one, other))) {
-        return one;
+        boolean twoForms = other.isRead() && !Objects.equals(one.literal(), other.literal());
+        return twoForms ? one.with(null) : one;
       }
       if (other.isRead() && one.kind() == CopyOrigin.Kind.CONSTANT) {
         return other;

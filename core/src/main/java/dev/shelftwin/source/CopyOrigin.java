@@ -14,7 +14,9 @@ import org.objectweb.asm.tree.analysis.Value;
  * @param size the number of slots that it takes (JVMS §2.6.1)
  * @param kind what is known of it
  * @param creation the instruction that creates it; null if it is not created here
- * @param literal the constant that it is; null if it is none, or not known
+ * @param literal the constant that it is, or the pattern of the formatter that it is; of a value
+ *     that was read, the pattern by which a formatter wrote or parsed it; null if there is none, or
+ *     not known
  */
 record CopyOrigin(
     int size,
@@ -69,10 +71,16 @@ record CopyOrigin(
     return new CopyOrigin(1, Kind.READ, List.copyOf(all), calls, null, null);
   }
 
+  /** What a method makes of this. */
   CopyOrigin through(int newSize, String call) {
+    return through(newSize, call, literal);
+  }
+
+  /** What a method makes of this by a pattern; null if it has none. */
+  CopyOrigin through(int newSize, String call, @Nullable String pattern) {
     List<String> all = new ArrayList<>(calls);
     all.add(call);
-    return new CopyOrigin(newSize, kind, reads, List.copyOf(all), null, null);
+    return new CopyOrigin(newSize, kind, reads, List.copyOf(all), null, pattern);
   }
 
   @Override

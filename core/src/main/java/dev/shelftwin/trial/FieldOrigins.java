@@ -2,7 +2,9 @@ package dev.shelftwin.trial;
 
 import dev.shelftwin.convert.Catalogue;
 import dev.shelftwin.convert.Conversion;
+import dev.shelftwin.convert.DateFormats;
 import dev.shelftwin.convert.Operation;
+import dev.shelftwin.convert.Units;
 import dev.shelftwin.ledger.ConceptLedger;
 import dev.shelftwin.ledger.FieldMapping;
 import dev.shelftwin.ledger.HopLedger;
@@ -127,7 +129,11 @@ final class FieldOrigins {
     TypeRef type = hop.slot(flow.into()).orElse(flow.into().type());
     boolean required = !new CombinedLimits(concept, hop.hop().to()).mayBeMissing(flow.into());
     TypeRef source = flow.sources().get(0).type();
-    Optional<Conversion> outward = byLedger(hop, flow).or(() -> catalogue.between(type, source));
+    Optional<Conversion> outward =
+        byLedger(hop, flow, true)
+            .or(() -> byForm(flow.how(), type, source))
+            .or(() -> byLedger(hop, flow, false))
+            .or(() -> catalogue.between(type, source));
     boolean acceptsAll =
         !flow.how().mayReject(call -> true)
             && JdkSamples.knows(source.present().boxed().qualifiedName());
@@ -143,10 +149,24 @@ final class FieldOrigins {
         : Stream.empty();
   }
 
-  private Optional<Conversion> byLedger(HopLedger hop, FieldMapping.Flow flow) {
+  /** The conversion back, where the plan names the form of a text or the unit of a number. */
+  private Optional<Conversion> byForm(Conversion inward, TypeRef from, TypeRef to) {
+    String label = inward.toString();
+    return DateFormats.inLabel(label)
+        .flatMap(pattern -> DateFormats.between(from, to, pattern, catalogue))
+        .or(() -> Units.inLabel(label).flatMap(unit -> Units.between(from, to, unit, catalogue)));
+  }
+
+  /**
+   * The conversion of the domain field to a field of the same type.
+   *
+   * @param sameLayer whether it must be one of this layer, where the plan says the same of both
+   */
+  private Optional<Conversion> byLedger(HopLedger hop, FieldMapping.Flow flow, boolean sameLayer) {
     Field source = flow.sources().get(0);
     return concept.hops().stream()
         .filter(out -> out.hop().from().equals(hop.hop().to()))
+        .filter(out -> !sameLayer || out.hop().to().layer().equals(shape.layer()))
         .flatMap(out -> out.outOf(flow.into()))
         .filter(FieldMapping::isCarried)
         .filter(out -> out.target().map(Field::type).equals(Optional.of(source.type())))

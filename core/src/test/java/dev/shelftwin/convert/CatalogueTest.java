@@ -114,6 +114,70 @@ class CatalogueTest {
     assertHeld(tried.trial()).hasSize(4);
   }
 
+  /** What a pattern leaves out is lost; what it lacks to be read back is no conversion. */
+  @ParameterizedTest
+  @CsvSource({
+    "LocalDate, dd.MM.yyyy, ''",
+    "LocalDate, dd.MM.yy, part",
+    "LocalDate, yyyy-DDD, ''",
+    "LocalTime, HH:mm:ss.SSSSSSSSS, ''",
+    "LocalTime, HH:mm, time-resolution",
+    "LocalTime, 'h:mm:ss.SSSSSSSSS a', ''",
+    "LocalDateTime, dd.MM.yyyy, part",
+    "LocalDateTime, dd.MM.yyyy HH:mm, time-resolution",
+    "OffsetDateTime, yyyy-MM-dd'T'HH:mm:ss.SSSSSSSSSxxx, ''",
+    "OffsetDateTime, yyyyMMddHHmmss, 'time-resolution, zone'",
+    "ZonedDateTime, yyyy-MM-dd HH:mm:ss.SSSSSSSSS VV, ''",
+    "ZonedDateTime, yyyy-MM-dd HH:mm:ss.SSSSSSSSSxxx, zone",
+    "Instant, yyyy-MM-dd HH:mm:ss.SSSSSSSSS, ''",
+    "Instant, d/M/yyyy, part",
+    "Date, dd.MM.yyyy HH:mm:ss.SSS, ''",
+    "Date, dd.MM.yyyy, part",
+    "java.sql.Date, dd.MM.yyyy, ''",
+    "YearMonth, MM/yyyy, ''",
+    "LocalDate, MM/yyyy, -",
+    "LocalDate, dd.MM.yyyy HH:mm, -",
+    "LocalTime, dd.MM.yyyy, -",
+    "Integer, dd.MM.yyyy, -"
+  })
+  void aPatternKeepsWhatItNames(String time, String pattern, String losses) {
+    Project written =
+        new Project(folder)
+            .instead(
+                Project.LAYERS
+                    + """
+                    Firing:
+                      store: FiringRow
+                      model: Firing
+                      fields:
+                        - { model: lit, format: "PATTERN" }
+                  """
+                        .replace("PATTERN", pattern),
+                """
+                package coop.kiln.store;
+                public class FiringRow { public String lit; }
+                package coop.kiln.model;
+                public record Firing(TIME lit) {}
+                """
+                    .replace("TIME", time))
+            .importing("java.time.*", "java.util.*");
+    List<Finding> findings =
+        written.check().stream().filter(one -> one.rule() != RuleId.LEAKED_TYPE).toList();
+    if (losses.equals("-")) {
+      assertThat(findings)
+          .filteredOn(one -> one.rule() == RuleId.TYPE_MISMATCH)
+          .singleElement()
+          .extracting(Finding::message)
+          .asString()
+          .endsWith(" in the form " + pattern + ".");
+    } else {
+      assertThat(findings)
+          .extracting(Finding::message)
+          .allMatch(message -> message.endsWith(" may lose " + losses + "."))
+          .hasSize(losses.isEmpty() ? 0 : 1);
+    }
+  }
+
   @Test
   void eachLayerCanHaveAUnitOfItsOwn() {
     Project firings =

@@ -111,6 +111,9 @@ class CopiedFlowsTest {
       package coop.ashfold.repairs.api;
       public class RepairMapper {
         static String firm(String text) { return text.strip(); }
+        private static final DateTimeFormatter DAY =
+            DateTimeFormatter.ofPattern("yyyy/MM/dd", Locale.ROOT).withZone(ZoneOffset.UTC);
+        private final SimpleDateFormat minute = new SimpleDateFormat("dd.MM.yyyy HH:mm");
         public RepairDto toDto(RepairRow row) {
           RepairDto dto = new RepairDto();
           dto.setId(row.getId());
@@ -188,6 +191,35 @@ class CopiedFlowsTest {
     }
   }
 
+  /** Each case: how a mapper writes a date, and the form that the plan gets. */
+  static Stream<Arguments> forms() {
+    return Stream.of(
+        Arguments.of("DAY.format(row.getBrought().toInstant())", "yyyy/MM/dd"),
+        Arguments.of("minute.format(row.getBrought())", "dd.MM.yyyy HH:mm"),
+        Arguments.of("new SimpleDateFormat(\"yyyyMMdd\").format(row.getBrought())", "yyyyMMdd"),
+        Arguments.of(
+            "row.getBrought() == null ? null : DAY.format(row.getBrought().toInstant())",
+            "yyyy/MM/dd"),
+        Arguments.of(
+            "(row.isGone() ? DAY : DateTimeFormatter.ofPattern(\"yy\")).format("
+                + "row.getBrought().toInstant())",
+            ""));
+  }
+
+  @ParameterizedTest(name = "{0}")
+  @MethodSource("forms")
+  void theFormOfADateIsThatOfTheCode(String text, String form) throws IOException {
+    String plan = draft("dto.setFirst(" + text + ");");
+    PlanReader.read("plan.yaml", plan);
+    if (form.isEmpty()) {
+      assertThat(plan).doesNotContain("format:");
+    } else {
+      assertThat(plan)
+          .contains("api: first", "format: { RepairDto: ", form)
+          .contains("forms of dates, as the code of a mapper writes or reads them");
+    }
+  }
+
   /** Fields of one name and of different types are paired by name only where no code copies one. */
   @Test
   void codeCountsMoreThanAName() throws IOException {
@@ -258,6 +290,9 @@ class CopiedFlowsTest {
                 "coop.ashfold.repairs.store.*",
                 "coop.ashfold.repairs.api.*",
                 "jakarta.persistence.*",
+                "java.text.SimpleDateFormat",
+                "java.time.*",
+                "java.time.format.DateTimeFormatter",
                 "java.util.*",
                 "java.util.stream.*",
                 "java.time.Duration");

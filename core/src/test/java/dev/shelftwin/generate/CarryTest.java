@@ -149,6 +149,26 @@ class CarryTest {
             "",
             "{ model: x, unit: seconds, " + ENOUGH,
             "Instant::ofEpochSecond"),
+        of(
+            "String | LocalDate | String",
+            "",
+            "{ model: x, format: { store: yyyyMMdd, api: dd.MM.yyyy } }",
+            "DateTexts.write(glaze.x(), \"dd.MM.yyyy\")"),
+        of(
+            "List<String> | List<LocalTime> | String[]",
+            "",
+            "{ model: x, format: \"HH'h'mm\", " + ENOUGH,
+            "DateTexts.read(element, \"HH'h'mm\", LocalTime::from)"),
+        of(
+            "Date | Date | String",
+            "",
+            "{ model: x, format: { api: MM/dd/yyyy }, " + ENOUGH,
+            "DateTexts.readDate(value, \"MM/dd/yyyy\")"),
+        of(
+            "String | Daybreak | String",
+            "package coop.kiln.model; public record Daybreak(java.time.LocalDateTime value) {}",
+            "{ model: x, format: { store: yyyy-MM-dd HH:mm, api: dd.MM.yyyy }, " + ENOUGH,
+            "DateTexts.write(glaze.x().value(), \"yyyy-MM-dd HH:mm\")"),
         of("Timestamp | Instant | String", "", "", "Timestamp::from"),
         of("String | Locale | String", "", "", "Texts::locale"),
         of("String | Currency | Currency", "", "", "glaze.x().getCurrencyCode()"),

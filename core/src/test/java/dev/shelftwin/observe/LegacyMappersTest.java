@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import dev.shelftwin.draft.Draft;
 import dev.shelftwin.draft.LayerPackage;
 import dev.shelftwin.finding.Finding;
+import dev.shelftwin.finding.RuleId;
 import dev.shelftwin.shape.Role;
 import dev.shelftwin.testkit.OpenProject;
 import dev.shelftwin.testkit.Project;
@@ -40,8 +41,7 @@ class LegacyMappersTest {
             - { store: id.number, api: number }
             - { store: kind, api: kindCode, by: { api: code } }
             - { store: depot.id, api: depotId, accept: { leaked-key: shown on purpose } }
-            - { store: dug, stays: { api: written as text } }
-            - { api: dugOn, stays: written as text }
+            - { store: dug, api: dugOn, format: dd.MM.yyyy }
             - { store: marks, accept: { lossy-conversion: of no order } }
           existing-mappers:
             Batch -> BatchVO: [coop.kiln.map.BatchMapper.toDto, coop.kiln.map.BatchMapper.toDtos]
@@ -50,8 +50,8 @@ class LegacyMappersTest {
           store: Analysis
           api: { AnalysisVO: out }
           fields:
-            - { store: done, stays: { api: written as text } }
-            - { api: [doneOn, grain], stays: written as text }
+            - { store: done, api: doneOn, format: dd.MM.yyyy }
+            - { api: grain, stays: made of what kinds of analyses have }
           existing-mappers: { Analysis -> AnalysisVO: coop.kiln.map.AnalysisMapper.toDto }
       """;
 
@@ -157,11 +157,11 @@ class LegacyMappersTest {
       import java.util.*;
       class Days {
         static String text(Date day) {
-          return day == null ? null : new SimpleDateFormat("yyyy-MM-dd").format(day);
+          return day == null ? null : new SimpleDateFormat("dd.MM.yyyy").format(day);
         }
         static Date day(String text) {
           try {
-            return text == null ? null : new SimpleDateFormat("yyyy-MM-dd").parse(text);
+            return text == null ? null : new SimpleDateFormat("dd.MM.yyyy").parse(text);
           } catch (ParseException wrong) {
             return null;
           }
@@ -219,11 +219,29 @@ class LegacyMappersTest {
 
   @Test
   void nothingIsFoundInMappersThatDoWhatThePlanSays() {
-    List<ObservedMapper> mappers =
-        new Project(folder).instead(PLAN, TYPES).run(OpenProject::observe);
+    Project project = new Project(folder).instead(PLAN, TYPES);
+    assertThat(project.check()).extracting(Finding::rule).doesNotContain(RuleId.LOSSY_CONVERSION);
+    List<ObservedMapper> mappers = project.run(OpenProject::observe);
     assertThat(mappers).hasSize(4);
     assertThat(mappers.stream().flatMap(mapper -> mapper.findings().stream()).map(Finding::message))
         .isEmpty();
+  }
+
+  @Test
+  void theFormOfADateIsProposed() {
+    String plan =
+        PLAN.replace(
+            "{ store: dug, api: dugOn, format: dd.MM.yyyy }",
+            "{ store: dug, stays: none }\n      - { api: dugOn, stays: none }");
+    assertThat(
+            new Project(folder)
+                .instead(plan, TYPES).run(OpenProject::observe).stream()
+                    .flatMap(mapper -> mapper.findings().stream())
+                    .flatMap(finding -> finding.remedies().stream())
+                    .map(Object::toString))
+        .anySatisfy(
+            text ->
+                assertThat(text).contains("{ store: dug, api: dugOn, format: \"dd.MM.yyyy\" }"));
   }
 
   /** What a creator sets itself may differ each time, and a kind of payment is one of several. */
@@ -431,7 +449,7 @@ class LegacyMappersTest {
         TYPES
             .replace("batch.depot = depot;", "")
             .replace(
-                "new SimpleDateFormat(\"yyyy-MM-dd\").format(day)",
+                "new SimpleDateFormat(\"dd.MM.yyyy\").format(day)",
                 "String.valueOf(day.getTimezoneOffset())");
     assertThat(
             new Project(folder)

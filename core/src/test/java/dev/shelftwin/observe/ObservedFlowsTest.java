@@ -69,6 +69,13 @@ class ObservedFlowsTest {
         of("jug.note().orElse(null)", "note", Account.CARRIED, "", ""),
         of("jug.shape().name()", "shape", Account.CONVERTED, "by name", ""),
         of("jug.key().toString()", "key", Account.CONVERTED, "as String", ""),
+        of(
+            "java.time.format.DateTimeFormatter.ofPattern(\"dd.MM.yyyy HH:mm:ss\").withZone(ZoneOffset.UTC)"
+                + ".format(jug.made())",
+            "made",
+            Account.CONVERTED,
+            "in the form dd.MM.yyyy HH:mm:ss",
+            ""),
         of("jug.name() + jug.size()", "name, size", Account.JOINED, "by the mapper", ""),
         of("jug.name().length()", "name", Account.CONVERTED, "by the mapper", ""),
         of("\"clay\"", "", Account.GIVEN, "clay", ""),

@@ -52,6 +52,7 @@ class PlanWriterTest {
             - { model: number, store: nr, FiringView: no, is: identity, given: { BookFiring: { from: caller } } }
             - { model: status, codes: { store: { PLANNED: 1, DONE: 2, otherwise: DONE }, api: { PLANNED: "1", DONE: "yes, [done]" } } }
             - { model: remarks, stays: { FiringView: "for members: only", store: "- none" }, absent: { BookFiring: "" } }
+            - { model: fired, format: { store: "yyyy-MM-dd'T'HH:mm, 'o''clock'", api: dd.MM.yyyy } }
             - { model: ended, unit: seconds, by: coop.kiln.Clocks, accept: { lossy-conversion: "# enough", limit-mismatch: é } }
             - { model: size, given: { BookFiring: { value: null }, ChangeFiring: { value: 1.5 } }, by: { api: coop.kiln.Sizes.of } }
             - { model: charge, store: { amount: chargeAmount, currency: chargeCurrency }, stays: none }
@@ -181,6 +182,11 @@ class PlanWriterTest {
                         .stays("FiringView", "for members: only")
                         .stays("store", "- none")
                         .absent("BookFiring", ""))
+            .row(
+                row ->
+                    row.field("model", "fired")
+                        .format("store", "yyyy-MM-dd'T'HH:mm, 'o''clock'")
+                        .format("api", "dd.MM.yyyy"))
             .row(
                 row ->
                     row.field("model", "ended")

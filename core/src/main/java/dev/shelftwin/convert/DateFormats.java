@@ -1,0 +1,130 @@
+package dev.shelftwin.convert;
+
+import dev.shelftwin.shape.KeptTime;
+import dev.shelftwin.shape.TypeRef;
+import java.time.DateTimeException;
+import java.time.ZoneOffset;
+import java.time.ZonedDateTime;
+import java.time.format.DateTimeFormatter;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+
+/** Conversions between dates or times and texts of a form that the plan names. */
+public final class DateFormats {
+
+  private static final TypeRef TEXT = TypeRef.of("java.lang", "String");
+  private static final String FORM = "in the form ";
+
+  private static final ZonedDateTime SAMPLE =
+      ZonedDateTime.of(1987, 11, 28, 17, 45, 31, 0, ZoneOffset.UTC);
+
+  private DateFormats() {}
+
+  /** Whether a text is a pattern that names something of a date or a time. */
+  public static boolean isPattern(String text) {
+    try {
+      return !DateTimeFormatter.ofPattern(text).format(SAMPLE).equals(text);
+    } catch (IllegalArgumentException | DateTimeException none) {
+      return false;
+    }
+  }
+
+  /** How the label of a conversion names a pattern. */
+  public static String label(String pattern) {
+    return FORM + pattern;
+  }
+
+  /** The pattern that the label of a conversion names; empty if it names none. */
+  public static Optional<String> inLabel(String label) {
+    int begin = label.indexOf(FORM);
+    return begin < 0
+        ? Optional.empty()
+        : Optional.of(label.substring(begin + FORM.length())).filter(DateFormats::isPattern);
+  }
+
+  /**
+   * The conversion between a date or a time and a text; between two dates, where nothing is
+   * written, the usual one; empty if there is none or the pattern does not fit the type.
+   */
+  public static Optional<Conversion> between(
+      TypeRef from, TypeRef to, String pattern, ConversionFinder catalogue) {
+    TypeRef source = from.present();
+    TypeRef target = to.present();
+    Optional<WrittenDate> written = written(source, catalogue);
+    Optional<WrittenDate> read = written(target, catalogue);
+    if (written.isPresent() == read.isPresent()) {
+      return written.isPresent() || source.boxed().equals(target.boxed())
+          ? catalogue.between(source, target)
+          : Optional.empty();
+    }
+    return written
+        .flatMap(type -> writing(type, pattern))
+        .or(() -> read.flatMap(type -> reading(type, pattern)))
+        .flatMap(
+            step ->
+                catalogue
+                    .before(source, step)
+                    .flatMap(begun -> catalogue.between(step.to(), target).map(begun::then)));
+  }
+
+  /**
+   * A conversion of values of which a column keeps only a part: what the pattern leaves out of the
+   * rest is no loss.
+   */
+  public static Conversion ofKept(KeptTime kept, Conversion conversion) {
+    return new Conversion(
+        conversion.steps().stream().map(step -> ofKept(kept, step)).toList(), conversion.absent());
+  }
+
+  private static Step ofKept(KeptTime kept, Step step) {
+    return inLabel(step.label())
+        .filter(pattern -> !step.losses().isEmpty())
+        .map(pattern -> step.losing(WrittenDate.of(kept).losses(pattern)))
+        .orElse(step);
+  }
+
+  /** How a type is written, or the value that its objects hold. */
+  private static Optional<WrittenDate> written(TypeRef type, ConversionFinder catalogue) {
+    return WrittenDate.of(type)
+        .or(
+            () ->
+                ValueObject.of(type, catalogue)
+                    .flatMap(object -> WrittenDate.of(object.reader().type().present())));
+  }
+
+  private static Optional<Step> writing(WrittenDate type, String pattern) {
+    Operation operation =
+        new Operation.JdkExpression(
+            "$2T.write($1L, " + literal(pattern) + ")",
+            List.of(WrittenDate.TEXTS),
+            value -> WrittenDate.write(value, pattern));
+    return type.text(pattern)
+        .map(
+            text ->
+                new Step(
+                    label(pattern), type.type(), TEXT, operation, type.losses(pattern), false));
+  }
+
+  private static Optional<Step> reading(WrittenDate type, String pattern) {
+    return type.readBy(pattern)
+        .map(
+            read ->
+                new Step(
+                    label(pattern),
+                    TEXT,
+                    read.type(),
+                    new Operation.JdkExpression(
+                        read.reading().formatted(literal(pattern)),
+                        read.named(),
+                        text -> read.read().apply((String) text, pattern)),
+                    Set.of(),
+                    true));
+  }
+
+  /** A pattern as a literal of Java within a template of code. */
+  private static String literal(String pattern) {
+    String escaped = pattern.replace("\\", "\\\\").replace("\"", "\\\"").replace("$", "$$");
+    return '"' + escaped + '"';
+  }
+}
