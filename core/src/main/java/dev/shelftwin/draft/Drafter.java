@@ -225,9 +225,16 @@ public final class Drafter {
     return guessRows();
   }
 
+  /** Twice, as the directions of types that others hold depend on those of their holders. */
   private void guessDirections() {
+    guessDirections(true);
+    guessDirections(false);
+  }
+
+  private void guessDirections(boolean isFirst) {
     Ledger first = LedgerBuilder.build(plan(), shapes);
     MapperGuesses mappers = new MapperGuesses(shapes, code.methods());
+    Holders holders = new Holders(first, shapes);
     concepts.replaceAll(
         concept ->
             first
@@ -235,7 +242,9 @@ public final class Drafter {
                 .map(
                     mappings ->
                         new InheritedDirections(
-                                new PossibleDirections(mappings, mappers).of(concept), mappings)
+                                new PossibleDirections(mappings, mappers, holders, isFirst)
+                                    .of(concept),
+                                mappings)
                             .known())
                 .orElse(concept));
   }

@@ -47,6 +47,7 @@ record Guess(Kind kind, String subject) {
     BOTH_DIRECTIONS("used in both directions, as the name does not tell"),
     POSSIBLE_DIRECTION("used in one direction, as objects for the other one cannot be created"),
     MAPPER_DIRECTION("used in one direction, as methods map it in that one only"),
+    HOLDER_DIRECTION("used in one direction, as all types that contain it are"),
     INHERITED_DIRECTION("used in one direction, as methods map what they extend in that one only"),
     MAPPERS("methods that map already, by their types"),
     NESTED("used in more directions, as other types contain it"),

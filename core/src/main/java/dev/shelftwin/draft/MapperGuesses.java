@@ -54,6 +54,12 @@ final class MapperGuesses {
     return existing.isEmpty() ? concept : concept.withExisting(List.copyOf(existing.values()));
   }
 
+  /** Whether a method maps the types of a hop, or makes one of the other as a part of its work. */
+  boolean map(ConceptLedger concept, HopLedger hop) {
+    return !methods(concept, hop).isEmpty()
+        || code.map(hop.hop().from().shape(), hop.hop().to().shape());
+  }
+
   private void add(Map<String, ExistingMapper> existing, ConceptLedger concept, HopLedger hop) {
     List<Text> names = methods(concept, hop);
     if (!names.isEmpty()) {

@@ -9,6 +9,7 @@ import dev.shelftwin.shape.Visibility;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -73,6 +74,9 @@ final class MappingMethods {
   /** The types that one type alone is turned into. */
   private final Map<TypeRef, Set<TypeRef>> targets = new HashMap<>();
 
+  /** The classes that have methods from one package to another, by their binary names. */
+  private final Set<String> crossing = new LinkedHashSet<>();
+
   private final Set<TypeRef> taken = new HashSet<>();
   private final Set<TypeRef> answered = new HashSet<>();
   private final Set<String> packages;
@@ -96,6 +100,21 @@ final class MappingMethods {
         }
       }
     }
+    List.copyOf(crossing).forEach(owner -> addParts(owner, shapes));
+  }
+
+  /** Adds the parts that a class makes; what its methods are about is no part. */
+  private void addParts(String owner, Shapes shapes) {
+    Set<TypeRef> whole =
+        all.stream()
+            .filter(method -> method.owner().binaryName().equals(owner))
+            .flatMap(
+                method -> Stream.concat(method.parameters().stream(), Stream.of(method.returns())))
+            .map(TypeRef::erased)
+            .collect(Collectors.toSet());
+    CopiedParts.of(shapes.copies(owner)).stream()
+        .filter(part -> !whole.contains(part.to()))
+        .forEach(part -> addTarget(part.from(), part.to(), owner));
   }
 
   /** Whether a good part of an object's methods only read it. */
@@ -247,7 +266,7 @@ final class MappingMethods {
       return; // it reads or sets a part of the object
     }
     if (ofObject && (alone || helped)) {
-      addTarget(owner, made);
+      addTarget(owner, made, owner.binaryName());
     }
     List<TypeRef> given =
         method.parameters().stream()
@@ -266,9 +285,9 @@ final class MappingMethods {
   private void addTarget(List<TypeRef> given, TypeRef owner, TypeRef made) {
     boolean returnsNothing = made.name().equals("void");
     if (given.size() == 1) {
-      addTarget(given.get(0), returnsNothing ? owner : made);
+      addTarget(given.get(0), returnsNothing ? owner : made, owner.binaryName());
     } else if (given.size() == 2 && (returnsNothing || made.equals(given.get(1)))) {
-      addTarget(given.get(0), given.get(1));
+      addTarget(given.get(0), given.get(1), owner.binaryName());
     }
   }
 
@@ -277,9 +296,12 @@ final class MappingMethods {
     return ACCESSORS.contains(NameWords.of(method.name()).all().get(0));
   }
 
-  private void addTarget(TypeRef from, TypeRef to) {
+  private void addTarget(TypeRef from, TypeRef to, String owner) {
     if (packages.contains(from.packageName()) && packages.contains(to.packageName())) {
       targets.computeIfAbsent(from, key -> new HashSet<>()).add(to);
+      if (!from.packageName().equals(to.packageName())) {
+        crossing.add(owner);
+      }
     }
   }
 }

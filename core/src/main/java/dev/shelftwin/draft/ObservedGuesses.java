@@ -278,7 +278,7 @@ final class ObservedGuesses {
     Optional<Object> literal =
         target
             .filter(field -> given && stable)
-            .flatMap(field -> literal(field.type(), flow.conversion().orElse("")));
+            .flatMap(field -> literal(field.type(), flow.conversion().orElse(""), isSet(mapper)));
     if (literal.isEmpty()) {
       return false;
     }
@@ -293,14 +293,25 @@ final class ObservedGuesses {
                 .guess(new Guess(constant, to + "." + target.get().name() + by(mapper))));
   }
 
-  /** The constant as the plan writes it; empty for the default value of the type. */
-  private static Optional<Object> literal(TypeRef type, String text) {
+  /** Whether code is known to set the constant; constructors also give fields their defaults. */
+  private boolean isSet(ObservedMapper mapper) {
+    return constant == Guess.Kind.COPIED_CONSTANT && !mapper.method().endsWith(".<init>");
+  }
+
+  /**
+   * The constant as the plan writes it.
+   *
+   * @param set whether code sets it; otherwise the default value of the type tells nothing
+   */
+  private static Optional<Object> literal(TypeRef type, String text, boolean set) {
     TypeRef boxed = type.present().boxed();
     if (boxed.isLang("Boolean")) {
-      return Optional.<Object>of(true).filter(value -> text.equals("true"));
+      return Optional.<Object>of(text.equals("true"))
+          .filter(value -> text.equals("true") || (set && text.equals("false")));
     }
     if (boxed.isLang("Integer") || boxed.isLang("Long") || boxed.isLang("Short")) {
-      return text.matches("-?[1-9]\\d{0,17}") ? Optional.of(Long.valueOf(text)) : Optional.empty();
+      boolean number = text.matches("-?[1-9]\\d{0,17}") || (set && text.equals("0"));
+      return number ? Optional.of(Long.valueOf(text)) : Optional.empty();
     }
     boolean word = !text.isBlank() && !text.contains(",") && !text.startsWith("by ");
     boolean named = boxed.isLang("String") || text.matches("[A-Z][A-Z0-9_]*");

@@ -25,6 +25,9 @@ import java.util.stream.Stream;
 /** The types of one concept, one or more in each layer. */
 final class PairedTypes {
 
+  /** The fraction of its fields that a type has in common with a concept to which it belongs. */
+  private static final double SIMILAR = 0.6;
+
   private final ReadCode code;
   private final NameWords name;
   private final List<Member> members = new ArrayList<>();
@@ -105,13 +108,16 @@ final class PairedTypes {
       mapped.add(shape);
     }
     boolean row = layer.layer().role() == Role.PERSISTENCE;
-    Direction direction = row ? Direction.BOTH : direction(words.without(name), shape);
+    NameWords own = NameWords.of(shape.type().simpleName());
+    NameWords rest = (own.contains(name) ? own : words).without(name);
+    Direction direction = row ? Direction.BOTH : direction(rest, shape);
     members.add(new Member(layer, shape, direction));
   }
 
   /**
    * Removes types that have no field of the concept, where another type of their layer has some:
-   * wrappers of transfer types are often named like them.
+   * wrappers of transfer types are often named like them. And those that only hold a part of it for
+   * another type of their layer.
    */
   List<Shape> removeUnlike() {
     List<Shape> removed = new ArrayList<>();
@@ -122,13 +128,23 @@ final class PairedTypes {
               && overlap(member) == 0
               && members.stream()
                   .anyMatch(other -> other.layer().equals(member.layer()) && overlap(other) > 0);
-      if (unlike) {
+      if (unlike || isPart(member)) {
         members.remove(member);
         guesses.removeIf(guess -> guess.subject().equals(member.shape().toString()));
         removed.add(member.shape());
       }
     }
     return removed;
+  }
+
+  /** Whether a type is called otherwise, is held by another one, and has other fields too. */
+  private boolean isPart(Member member) {
+    return !member.shape().equals(hub())
+        && !NameWords.of(member.shape().type().simpleName()).contains(name)
+        && overlap(member) < SIMILAR
+        && members.stream()
+            .filter(other -> other.layer().equals(member.layer()))
+            .anyMatch(other -> contains(other.shape(), member.shape()));
   }
 
   private double overlap(Member member) {

@@ -8,13 +8,14 @@ import dev.shelftwin.plan.Concept;
 import dev.shelftwin.plan.Direction;
 import dev.shelftwin.plan.ShapeUse;
 import dev.shelftwin.shape.Role;
+import dev.shelftwin.shape.Shape;
 import java.util.ArrayList;
 import java.util.List;
 
 /**
  * The directions of transfer types whose names tell none: objects that nothing outside their
- * package can create, or that methods map in one direction only, are only shown, or only taken,
- * unless services use them in the other direction.
+ * package can create, that methods map in one direction only, or that only types of one direction
+ * hold, are only shown, or only taken, unless services use them in the other direction.
  */
 final class PossibleDirections {
 
@@ -22,12 +23,22 @@ final class PossibleDirections {
 
   private final ConceptLedger concept;
   private final MapperGuesses mappers;
+  private final Holders holders;
+  private final boolean isFirst;
   private final List<Guess> guesses = new ArrayList<>();
   private final List<ShapeUse> narrowed = new ArrayList<>();
 
-  PossibleDirections(ConceptLedger concept, MapperGuesses mappers) {
+  /**
+   * Directions of the types of a concept.
+   *
+   * @param isFirst whether the directions of the holders may still be narrowed
+   */
+  PossibleDirections(
+      ConceptLedger concept, MapperGuesses mappers, Holders holders, boolean isFirst) {
     this.concept = concept;
     this.mappers = mappers;
+    this.holders = holders;
+    this.isFirst = isFirst;
   }
 
   DraftConcept of(DraftConcept draft) {
@@ -53,9 +64,22 @@ final class PossibleDirections {
     boolean nested =
         draft.guesses().stream().anyMatch(guess -> isAbout(guess, use, Guess.Kind.NESTED));
     boolean mapsIn = isMapped(use, true);
-    return unnamed && !nested && mapsIn != isMapped(use, false) && !isServed(use, !mapsIn)
-        ? only(use, !mapsIn, Guess.Kind.MAPPER_DIRECTION)
-        : use;
+    boolean mapsOut = isMapped(use, false);
+    Shape shape = shape(use);
+    if (!unnamed || nested || (mapsIn && mapsOut)) {
+      return use;
+    }
+    boolean maps = mapsIn || mapsOut;
+    boolean shows = maps ? mapsOut : holders.hold(shape, false);
+    boolean takes = maps ? mapsIn : holders.hold(shape, true);
+    boolean uncertain = (isFirst || !maps) && holders.mayHold(shape);
+    return shows == takes || uncertain || holders.hold(shape, shows) || isServed(use, shows)
+        ? use
+        : only(use, shows, maps ? Guess.Kind.MAPPER_DIRECTION : Guess.Kind.HOLDER_DIRECTION);
+  }
+
+  private Shape shape(ShapeUse use) {
+    return concept.shapes().filter(shape -> end(shape, use)).findFirst().orElseThrow().shape();
   }
 
   private ShapeUse only(ShapeUse use, boolean shown, Guess.Kind why) {
@@ -66,7 +90,8 @@ final class PossibleDirections {
 
   /** Whether a guess of a kind is about a type. */
   static boolean isAbout(Guess guess, ShapeUse use, Guess.Kind kind) {
-    return guess.kind() == kind && (guess.subject() + " ").startsWith(use.simpleName() + " ");
+    String subject = guess.subject().replaceFirst(" .*", "");
+    return guess.kind() == kind && (use.isNamed(subject) || use.type().endsWith("." + subject));
   }
 
   /** Whether methods map a type to, or from, the type that the others are mapped through. */
@@ -74,7 +99,7 @@ final class PossibleDirections {
     return concept.hops().stream()
         .filter(hop -> end(inward ? hop.hop().from() : hop.hop().to(), use))
         .filter(hop -> hop.hop().inward() == inward && !hop.hop().isDirect())
-        .anyMatch(hop -> !mappers.methods(concept, hop).isEmpty());
+        .anyMatch(hop -> mappers.map(concept, hop));
   }
 
   /** Whether services take objects of a type, or answer with them, which they map by themselves. */
@@ -94,7 +119,7 @@ final class PossibleDirections {
             hop ->
                 hop.family().isPresent()
                     || (hop.creator().isPresent() && fills(hop))
-                    || !mappers.methods(concept, hop).isEmpty());
+                    || mappers.map(concept, hop));
   }
 
   /** Whether the target gets any value, or has nothing to be filled. */

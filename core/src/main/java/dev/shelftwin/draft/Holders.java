@@ -1,0 +1,76 @@
+package dev.shelftwin.draft;
+
+import dev.shelftwin.ledger.ConceptLedger;
+import dev.shelftwin.ledger.Ledger;
+import dev.shelftwin.ledger.ResolvedShape;
+import dev.shelftwin.plan.Direction;
+import dev.shelftwin.shape.Role;
+import dev.shelftwin.shape.Shape;
+import dev.shelftwin.shape.Shapes;
+import dev.shelftwin.shape.TypeRef;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Set;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+
+/** The transfer types that have fields with objects of others, and how they are used themselves. */
+final class Holders {
+
+  private final List<ResolvedShape> used;
+  private final List<Shape> others = new ArrayList<>();
+
+  Holders(Ledger ledger, Shapes shapes) {
+    this.used =
+        ledger.concepts().stream()
+            .flatMap(ConceptLedger::shapes)
+            .filter(shape -> shape.role() == Role.TRANSFER)
+            .distinct()
+            .toList();
+    Set<String> known =
+        used.stream()
+            .map(shape -> shape.shape().type().qualifiedName())
+            .collect(Collectors.toSet());
+    for (String packageName : shapes.packages()) {
+      shapes.namesIn(packageName).stream()
+          .flatMap(name -> shapes.find(TypeRef.of(packageName, name)).stream())
+          .flatMap(shape -> withNested(shape, shapes))
+          .filter(shape -> isOther(shape, known))
+          .forEach(others::add);
+    }
+  }
+
+  private static Stream<Shape> withNested(Shape shape, Shapes shapes) {
+    String name = shape.type().qualifiedName();
+    return Stream.concat(
+        Stream.of(shape),
+        shapes.nestedIn(name).stream().flatMap(nested -> shapes.find(nested).stream()));
+  }
+
+  /** Whether a type is neither known nor part of a known one, as builders are. */
+  private static boolean isOther(Shape shape, Set<String> known) {
+    String name = shape.type().qualifiedName();
+    return !known.contains(name)
+        && !known.contains(name.substring(0, Math.max(0, name.lastIndexOf('.'))));
+  }
+
+  /** Whether a type is held by one that is used in this direction only. */
+  boolean hold(Shape held, boolean inward) {
+    return directions(held)
+        .anyMatch(
+            direction -> direction != Direction.BOTH && (direction != Direction.OUT) == inward);
+  }
+
+  /** Whether a type is held by one of which it is not known in which direction it is used. */
+  boolean mayHold(Shape held) {
+    return directions(held).anyMatch(direction -> direction == Direction.BOTH)
+        || others.stream().anyMatch(other -> MappingMethods.holds(other, held));
+  }
+
+  private Stream<Direction> directions(Shape held) {
+    return used.stream()
+        .filter(shape -> !shape.shape().equals(held))
+        .filter(shape -> MappingMethods.holds(shape.shape(), held))
+        .map(shape -> shape.use().direction());
+  }
+}
