@@ -1,6 +1,5 @@
 package dev.shelftwin.convert;
 
-import dev.shelftwin.shape.KeptTime;
 import dev.shelftwin.shape.TypeRef;
 import java.time.DateTimeException;
 import java.time.ZoneOffset;
@@ -66,22 +65,6 @@ public final class DateFormats {
                 catalogue
                     .before(source, step)
                     .flatMap(begun -> catalogue.between(step.to(), target).map(begun::then)));
-  }
-
-  /**
-   * A conversion of values of which a column keeps only a part: what the pattern leaves out of the
-   * rest is no loss.
-   */
-  public static Conversion ofKept(KeptTime kept, Conversion conversion) {
-    return new Conversion(
-        conversion.steps().stream().map(step -> ofKept(kept, step)).toList(), conversion.absent());
-  }
-
-  private static Step ofKept(KeptTime kept, Step step) {
-    return inLabel(step.label())
-        .filter(pattern -> !step.losses().isEmpty())
-        .map(pattern -> step.losing(WrittenDate.of(kept).losses(pattern)))
-        .orElse(step);
   }
 
   /** How a type is written, or the value that its objects hold. */

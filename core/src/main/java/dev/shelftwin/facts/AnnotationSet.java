@@ -13,10 +13,28 @@ import java.util.stream.Stream;
  */
 public final class AnnotationSet {
 
+  private final List<String> names;
   private final List<DeclaredAnnotation> annotations;
 
   /** Creates a set; containers of repeated annotations are unpacked. */
   public AnnotationSet(List<DeclaredAnnotation> declared) {
+    this(declared, List.of());
+  }
+
+  /**
+   * Creates a set; containers of repeated annotations are unpacked.
+   *
+   * @param composing the constraints of which declared ones are composed; they hold too, but are
+   *     not written there
+   */
+  public AnnotationSet(List<DeclaredAnnotation> declared, List<DeclaredAnnotation> composing) {
+    List<DeclaredAnnotation> all = unpacked(declared);
+    this.names = all.stream().map(DeclaredAnnotation::qualifiedName).distinct().toList();
+    all.addAll(unpacked(composing));
+    this.annotations = List.copyOf(all);
+  }
+
+  private static List<DeclaredAnnotation> unpacked(List<DeclaredAnnotation> declared) {
     List<DeclaredAnnotation> all = new ArrayList<>();
     for (DeclaredAnnotation annotation : declared) {
       all.add(annotation);
@@ -31,12 +49,12 @@ public final class AnnotationSet {
                       .map(DeclaredAnnotation.class::cast)
                       .forEach(all::add));
     }
-    this.annotations = List.copyOf(all);
+    return all;
   }
 
-  /** The qualified names, each once. */
+  /** The qualified names of the declared ones, each once. */
   public List<String> names() {
-    return annotations.stream().map(DeclaredAnnotation::qualifiedName).distinct().toList();
+    return names;
   }
 
   boolean has(Set<String> packages, String simpleName) {

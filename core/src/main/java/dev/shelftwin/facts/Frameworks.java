@@ -29,6 +29,9 @@ public final class Frameworks {
   private static final Set<String> VALIDATION =
       Set.of("jakarta.validation.constraints", "javax.validation.constraints");
 
+  private static final Set<String> CONSTRAINTS =
+      Set.of("jakarta.validation.Constraint", "javax.validation.Constraint");
+
   private Frameworks() {}
 
   /** Whether a type belongs to a persistence standard. */
@@ -94,6 +97,18 @@ public final class Frameworks {
         || PERSISTENCE_STANDARDS.contains(packageName)
         || JSON.contains(packageName)
         || VALIDATION.contains(packageName);
+  }
+
+  /**
+   * Whether an annotation is a constraint of the users, which may be composed of others (Jakarta
+   * Validation 3.1, §3.3).
+   *
+   * @param name its qualified name
+   * @param annotations the qualified names of the annotations of its declaration
+   */
+  public static boolean isOwnConstraint(String name, List<String> annotations) {
+    return !VALIDATION.contains(packageOf(name))
+        && annotations.stream().anyMatch(CONSTRAINTS::contains);
   }
 
   private static String packageOf(String name) {

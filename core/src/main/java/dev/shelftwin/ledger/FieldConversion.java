@@ -1,7 +1,7 @@
 package dev.shelftwin.ledger;
 
 import dev.shelftwin.convert.Conversion;
-import dev.shelftwin.convert.DateFormats;
+import dev.shelftwin.convert.LimitedLosses;
 import dev.shelftwin.convert.Operation;
 import dev.shelftwin.ledger.ConversionResolver.ConversionWords;
 import dev.shelftwin.plan.Row;
@@ -34,7 +34,7 @@ final class FieldConversion {
     Optional<Conversion> straight =
         conversions
             .between(source.type(), slot, words, hop.inward())
-            .map(found -> ofKept(source, found));
+            .map(found -> LimitedLosses.of(source.limits(), found));
     if (!hop.isDirect()) {
       return straight;
     }
@@ -45,14 +45,6 @@ final class FieldConversion {
     return inHub.isEmpty() || (sameType && !saysConversion(row, there)) || callsMapper(straight)
         ? straight
         : throughHub(source, inHub.get(), slot, there, words);
-  }
-
-  private static Conversion ofKept(Field source, Conversion conversion) {
-    return source
-        .limits()
-        .keptTime()
-        .map(kept -> DateFormats.ofKept(kept, conversion))
-        .orElse(conversion);
   }
 
   private static boolean saysConversion(Optional<Row> row, Optional<Row> there) {

@@ -68,8 +68,9 @@ final class LimitMismatch implements Rule.Check<MappingOnHop> {
     if (length && at.from().role() != Role.TRANSFER && hasDefaultLength(source)) {
       return false;
     }
-    if (measure.isLimited(source.limits())) {
-      return measure.isWider(source.limits(), inner.field().limits());
+    Limits accepted = source.limits().withImplied();
+    if (measure.isLimited(accepted)) {
+      return measure.isWider(accepted, inner.field().limits());
     }
     boolean unchanged = at.mapping().conversion().filter(Conversion::isNone).isPresent();
     return unchanged && validates(at.from()) && !(length && hasDefaultLength(inner.field()));
@@ -167,7 +168,7 @@ final class LimitMismatch implements Rule.Check<MappingOnHop> {
     }
 
     String message(String path, Field source, Inner receiver) {
-      String limit = value(source.limits());
+      String limit = value(source.limits().withImplied());
       String where =
           receiver.shape().role() == Role.PERSISTENCE
               ? "the column of " + receiver.shape().path(receiver.field())

@@ -100,6 +100,35 @@ public record Limits(
         unique);
   }
 
+  /**
+   * These limits with those that follow from them: the length of a text from its patterns, and the
+   * digits of a number from the smallest and the largest one.
+   */
+  public Limits withImplied() {
+    OptionalInt longest =
+        patterns.stream().map(PatternLength::longest).flatMapToInt(OptionalInt::stream).min();
+    OptionalInt most = OptionalInt.empty();
+    if (min.isPresent() && max.isPresent()) {
+      most = OptionalInt.of(Math.max(digits(min.get()), digits(max.get())));
+    }
+    return new Limits(
+        minLength,
+        both(maxLength, longest, Math::min),
+        both(digits, most, Math::min),
+        scale,
+        secondDigits,
+        keptTime,
+        min,
+        max,
+        patterns,
+        unique);
+  }
+
+  /** The digits before the decimal point. */
+  private static int digits(Bound bound) {
+    return bound.value.abs().toBigInteger().toString().length();
+  }
+
   /** Whether a smallest number allows more than another. */
   public static boolean isBelow(Bound one, Bound other) {
     int order = one.value.compareTo(other.value);

@@ -4,6 +4,7 @@ import dev.shelftwin.facts.AnnotationSet;
 import dev.shelftwin.facts.DeclaredAnnotation;
 import dev.shelftwin.facts.Frameworks;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -16,12 +17,14 @@ import javax.lang.model.element.TypeElement;
 import javax.lang.model.element.VariableElement;
 import javax.lang.model.type.TypeMirror;
 import javax.lang.model.util.Elements;
+import org.jspecify.annotations.Nullable;
 
 /** Turns the compiler's annotations into values. */
 final class AnnotationReader {
 
   private final Elements elements;
   private final TypeReader types;
+  private final Map<String, List<DeclaredAnnotation>> composing = new HashMap<>();
 
   AnnotationReader(Elements elements) {
     this.elements = elements;
@@ -31,10 +34,38 @@ final class AnnotationReader {
   /** The annotations of everything that declares one field or type. */
   AnnotationSet read(List<? extends AnnotatedConstruct> declarations) {
     List<DeclaredAnnotation> all = new ArrayList<>();
+    List<DeclaredAnnotation> composing = new ArrayList<>();
     for (AnnotatedConstruct declaration : declarations) {
-      declaration.getAnnotationMirrors().forEach(mirror -> all.add(read(mirror)));
+      for (AnnotationMirror mirror : declaration.getAnnotationMirrors()) {
+        all.add(read(mirror));
+        composing.addAll(composing(mirror));
+      }
     }
-    return new AnnotationSet(all);
+    return new AnnotationSet(all, composing);
+  }
+
+  /** The constraints of which an annotation of the users is composed. */
+  private List<DeclaredAnnotation> composing(AnnotationMirror mirror) {
+    TypeElement type = (TypeElement) mirror.getAnnotationType().asElement();
+    String name = type.getQualifiedName().toString();
+    @Nullable List<DeclaredAnnotation> known = composing.get(name);
+    if (known == null) {
+      composing.put(name, List.of()); // also ends the search in one that is composed of itself
+      known = constraints(type);
+      composing.put(name, known);
+    }
+    return known;
+  }
+
+  private List<DeclaredAnnotation> constraints(TypeElement type) {
+    List<DeclaredAnnotation> constraints = new ArrayList<>();
+    if (Frameworks.isOwnConstraint(type.getQualifiedName().toString(), readNames(type).names())) {
+      for (AnnotationMirror mirror : type.getAnnotationMirrors()) {
+        constraints.add(read(mirror));
+        constraints.addAll(composing(mirror));
+      }
+    }
+    return constraints;
   }
 
   /** The annotations of one declaration by name only: reading their values takes longer. */

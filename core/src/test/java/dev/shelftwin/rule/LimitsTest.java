@@ -82,6 +82,19 @@ class LimitsTest {
             "@Pattern(regexp = \"[A-Z]+\") @Pattern(regexp = \".{3}\") String",
             "String",
             "accepts texts that match '[A-Z]+', but Glaze.amount requires '[A-Z]+' and '.{3}'"),
+        arguments(
+            "@Pattern(regexp = \"[A-Z]{2}-\\\\d{4}\") String",
+            "String", "@Column(length = 7) String", ""),
+        arguments(
+            "@Pattern(regexp = \"[A-Z]{2}-\\\\d{4}\") String",
+            "String",
+            "@Column(length = 6) String",
+            "accepts texts of 7 characters, but the column of GlazeRow.amount holds at most 6"),
+        arguments(
+            "@Pattern(regexp = \"[A-Z]+\") String",
+            "String",
+            "@Column(length = 6) String",
+            "accepts texts of any length, but the column of GlazeRow.amount holds at most 6"),
         // numbers
         arguments(
             "@Min(0) int",
@@ -145,6 +158,16 @@ class LimitsTest {
             "@Column(precision = 9, scale = 2) BigDecimal",
             ""),
         arguments("BigDecimal", "BigDecimal", "@Column(precision = 9, scale = 2) BigDecimal", ""),
+        arguments(
+            "@Min(0) @Max(9999999) @Digits(integer = 9, fraction = 2) BigDecimal",
+            "BigDecimal",
+            "@Column(precision = 9, scale = 2) BigDecimal",
+            ""),
+        arguments(
+            "@Min(-10000000) @Max(5) @Digits(integer = 9, fraction = 2) BigDecimal",
+            "BigDecimal",
+            "@Column(precision = 9, scale = 2) BigDecimal",
+            "accepts 8 digits before the decimal point, but the column of GlazeRow.amount holds at most 7"),
         // presence
         arguments(
             "Optional<String>",
@@ -192,6 +215,46 @@ class LimitsTest {
         .peek(finding -> assertThat(finding.rule()).isEqualTo(RuleId.LIMIT_MISMATCH))
         .map(Finding::message)
         .toList();
+  }
+
+  /** A constraint of the users may be composed of others, and a number may fit a narrower type. */
+  @ParameterizedTest
+  @CsvSource({
+    "@Short String, @Column(length = 12) String, ''",
+    "@Short String, @Column(length = 11) String, accepts texts of 12 characters",
+    "@Min(1) @Max(5) int, short, ''",
+    "@Min(1) int, short, may lose range",
+    "@Min(1) @Max(40000) int, short, may lose range"
+  })
+  void aConstraintOfTheUsersHoldsToo(String request, String column, String told) {
+    Project project =
+        glaze(request, bare(column), column)
+            .java(
+                """
+                package coop.kiln.api;
+                @jakarta.validation.Constraint(validatedBy = {})
+                @Shorter
+                @java.lang.annotation.Retention(java.lang.annotation.RetentionPolicy.RUNTIME)
+                public @interface Short {
+                  String message() default "";
+                  Class<?>[] groups() default {};
+                  Class<? extends jakarta.validation.Payload>[] payload() default {};
+                }
+                package coop.kiln.api;
+                @jakarta.validation.Constraint(validatedBy = {})
+                @jakarta.validation.constraints.Size(min = 1, max = 12)
+                @Short
+                @java.lang.annotation.Retention(java.lang.annotation.RetentionPolicy.RUNTIME)
+                public @interface Shorter {
+                  String message() default "";
+                  Class<?>[] groups() default {};
+                  Class<? extends jakarta.validation.Payload>[] payload() default {};
+                }
+                """);
+    assertThat(project.check())
+        .extracting(Finding::message)
+        .hasSize(told.isEmpty() ? 0 : 1)
+        .allSatisfy(message -> assertThat(message).contains(told));
   }
 
   @Test
