@@ -10,6 +10,7 @@ import dev.shelftwin.ledger.HopLedger;
 import dev.shelftwin.ledger.ResolvedShape;
 import dev.shelftwin.plan.Row;
 import dev.shelftwin.plan.Text;
+import dev.shelftwin.shape.Container;
 import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.Place;
 import dev.shelftwin.shape.Shape;
@@ -21,6 +22,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalInt;
+import java.util.regex.Pattern;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
@@ -60,17 +62,37 @@ final class MapperFindings {
     return method;
   }
 
-  /** All so far; what only differs from the plan is left out where a field is crossed. */
+  /**
+   * All so far; what only differs from the plan is left out where a field is crossed, and what the
+   * objects within a tree have where its root has it too.
+   */
   List<Finding> all() {
     return findings.stream().filter(finding -> !isTold(finding)).toList();
   }
 
   private boolean isTold(Finding finding) {
-    return finding.rule() == RuleId.MAPPER_DIFFERS
-        && findings.stream()
-            .anyMatch(
-                other ->
-                    other.rule() == RuleId.MAPPER_CROSSES && other.field().equals(finding.field()));
+    String ofRoot = ofRoot(finding.message());
+    return findings.stream()
+        .filter(
+            other -> other.rule() != finding.rule() || !other.message().equals(finding.message()))
+        .anyMatch(
+            other ->
+                (finding.rule() == RuleId.MAPPER_DIFFERS
+                        && other.rule() == RuleId.MAPPER_CROSSES
+                        && other.field().equals(finding.field()))
+                    || (finding.rule() == other.rule() && other.message().equals(ofRoot)));
+  }
+
+  /** A message about the objects within a tree, as it would be about its root. */
+  private String ofRoot(String message) {
+    return Stream.of(hop.hop().from().shape(), hop.hop().to().shape())
+        .flatMap(
+            shape ->
+                shape
+                    .storedFields()
+                    .filter(field -> Container.held(field.type()).equals(shape.type())))
+        .map(field -> Pattern.quote(field.name()) + "(\\[])?\\.")
+        .reduce(message, (text, inner) -> text.replaceAll("(?<=\\.)" + inner, ""));
   }
 
   /** Whether a path begins at a parameter of a mapper beside the object that it maps. */

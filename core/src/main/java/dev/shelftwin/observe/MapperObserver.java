@@ -336,7 +336,8 @@ final class MapperObserver {
         if (leaf.type().isLang("String")) {
           tried.addAll(constants.datePatterns().texts());
         }
-        tried.removeIf(value -> Bases.isTaken(roots, base, leaf, value));
+        tried.removeIf(
+            value -> Bases.isTaken(roots, base, leaf, value) || !leaf.limits().allow(value));
         for (Object value : tried) {
           SourceValues changed = base.with(leaf, value);
           MapperRuns.Run run = runs.run(changed);

@@ -13,10 +13,9 @@ import dev.shelftwin.shape.TypeRef;
 import dev.shelftwin.shape.Visibility;
 import dev.shelftwin.trial.UserObjects;
 import java.util.ArrayList;
-import java.util.HashSet;
+import java.util.Collections;
 import java.util.List;
 import java.util.Optional;
-import java.util.Set;
 import java.util.function.Predicate;
 import java.util.stream.Stream;
 
@@ -92,7 +91,7 @@ final class SlotTree {
     for (int depth = MAX_DEPTH; ; depth--) {
       SlotTree tree = new SlotTree(shapes, objects, required, choice);
       for (Root root : arguments) {
-        Level level = new Level(Set.of(), depth, Object.class, false);
+        Level level = new Level(List.of(), depth, Object.class, false);
         tree.roots.add(tree.slot(root.path(), root.type(), Limits.NONE, false, level));
       }
       if (tree.count <= ENOUGH || depth == 1) {
@@ -104,17 +103,28 @@ final class SlotTree {
   /**
    * Where a slot is.
    *
-   * @param open the types that it is within
+   * @param open the types that it is within, from the outermost one
    * @param depth how many levels may still follow
    * @param holder what the variable behind it can hold
    * @param inKey whether it is a part of a key, which always has a value
    */
-  private record Level(Set<String> open, int depth, Class<?> holder, boolean inKey) {
+  private record Level(List<String> open, int depth, Class<?> holder, boolean inKey) {
 
-    Level below(TypeRef type, Class<?> holder) {
-      Set<String> inside = new HashSet<>(open);
+    Level below(TypeRef type, Class<?> inner) {
+      List<String> inside = new ArrayList<>(open);
       inside.add(type.qualifiedName());
-      return new Level(inside, depth - 1, holder, inKey);
+      return new Level(inside, depth - 1, inner, inKey);
+    }
+
+    Level of(Class<?> inner, boolean key) {
+      return new Level(open, depth, inner, key);
+    }
+
+    /** Whether objects of a type have objects of the type within them; of a tree, one level has. */
+    boolean opens(TypeRef type) {
+      String name = type.qualifiedName();
+      boolean isTree = !open.isEmpty() && open.get(open.size() - 1).equals(name);
+      return !open.contains(name) || (isTree && Collections.frequency(open, name) == 1);
     }
   }
 
@@ -160,7 +170,7 @@ final class SlotTree {
         && objects.ofConcept(shape.get()).isEmpty()) {
       return new Slot.Leaf(index, path, type, limits, mayBeMissing, List.of());
     }
-    if (fields.isEmpty() || level.depth() == 0 || level.open().contains(type.qualifiedName())) {
+    if (fields.isEmpty() || level.depth() == 0 || !level.opens(type)) {
       return new Slot.Opaque(index, path, type);
     }
     Shape made = row.orElse(shape.get());
@@ -174,12 +184,7 @@ final class SlotTree {
   private Slot.Member member(Field field, String path, Level level) {
     String inner = path.isEmpty() ? field.name() : path + "." + field.name();
     boolean always = level.inKey() || field.presence() == Presence.REQUIRED || required.test(field);
-    Level inside =
-        new Level(
-            level.open(),
-            level.depth(),
-            level.holder(),
-            level.inKey() || field.has(FieldTrait.COMPOSITE_KEY));
+    Level inside = level.of(level.holder(), level.inKey() || field.has(FieldTrait.COMPOSITE_KEY));
     return new Slot.Member(field, slot(inner, field.type(), field.limits(), !always, inside));
   }
 
@@ -242,7 +247,7 @@ final class SlotTree {
       Level level) {
     TypeRef element = Container.element(type);
     boolean map = container == Container.MAP;
-    Level inside = new Level(level.open(), level.depth(), Object.class, level.inKey());
+    Level inside = level.of(Object.class, level.inKey());
     List<Slot> elements = new ArrayList<>();
     List<Slot.Leaf> keys = new ArrayList<>();
     for (int place = 0; place < 2; place++) {

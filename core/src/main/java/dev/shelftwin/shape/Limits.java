@@ -7,6 +7,7 @@ import java.util.Objects;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.function.BinaryOperator;
+import java.util.regex.Pattern;
 import java.util.stream.Stream;
 
 /**
@@ -98,6 +99,28 @@ public record Limits(
         max,
         patterns,
         unique);
+  }
+
+  /**
+   * Whether a text or a number is within these limits, but for its digits; anything else is. Blanks
+   * at the ends of a text do not count as characters.
+   */
+  public boolean allow(Object value) {
+    if (value instanceof String text) {
+      return text.strip().length() >= minLength.orElse(0)
+          && text.length() <= maxLength.orElse(Integer.MAX_VALUE)
+          && patterns.stream().allMatch(pattern -> Pattern.matches(pattern, text));
+    }
+    if (value instanceof Number number && !isWithoutValue(number)) {
+      Bound same = new Bound(new BigDecimal(number.toString()), true);
+      return min.filter(least -> isBelow(same, least)).isEmpty()
+          && max.filter(greatest -> isAbove(same, greatest)).isEmpty();
+    }
+    return true;
+  }
+
+  private static boolean isWithoutValue(Number number) {
+    return Double.isNaN(number.doubleValue()) || Double.isInfinite(number.doubleValue());
   }
 
   /**

@@ -222,7 +222,7 @@ final class JdkSamples {
 
   private static boolean isAllowed(Object value, Limits limits) {
     return value instanceof String text
-        ? TextSamples.isAllowed(text, limits)
+        ? limits.allow(text)
         : within(value, limits, new SplittableRandom(0)).equals(value);
   }
 

@@ -8,7 +8,6 @@ import java.util.Optional;
 import java.util.Random;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.random.RandomGenerator;
-import java.util.regex.Pattern;
 
 /** Random texts that a declaration allows: short and long ones, odd ones, and ordinary words. */
 final class TextSamples {
@@ -53,7 +52,7 @@ final class TextSamples {
             .flatMap(pattern -> BY_EXPRESSION.computeIfAbsent(pattern, TextSamples::generator));
     for (int attempt = 0; texts.isPresent() && attempt < ATTEMPTS; attempt++) {
       String text = texts.get().generate(new Random(random.nextLong()));
-      if (isAllowed(text, limits)) {
+      if (limits.allow(text)) {
         return Optional.of(text);
       }
     }
@@ -66,13 +65,6 @@ final class TextSamples {
     } catch (RuntimeException unsupported) {
       return Optional.empty();
     }
-  }
-
-  /** Whether a text is within the limits; blanks at its ends do not count. */
-  static boolean isAllowed(String text, Limits limits) {
-    return text.strip().length() >= limits.minLength().orElse(0)
-        && text.length() <= limits.maxLength().orElse(Integer.MAX_VALUE)
-        && limits.patterns().stream().allMatch(pattern -> Pattern.matches(pattern, text));
   }
 
   /** Three to ten letters. */

@@ -227,6 +227,110 @@ class LegacyMappersTest {
         .isEmpty();
   }
 
+  /** Of a tree, one level below the root is tried. */
+  @Test
+  void theChildrenAndTheParentOfATreeAreSeen() {
+    String plan =
+        """
+        shelf-twin: 1
+        name: groups
+        code: { sources: src }
+        layers:
+          store: { role: persistence, package: coop.kiln.store }
+          api: { role: transfer, package: coop.kiln.api }
+        concepts:
+          Group:
+            store: Group
+            api: { GroupView: out }
+            fields:
+              - { store: parent.code, api: parentCode }
+            existing-mappers: { Group -> GroupView: coop.kiln.map.Groups.view }
+        """;
+    String types =
+        """
+        package coop.kiln.store;
+        import jakarta.persistence.*;
+        @Entity
+        public class Group {
+          @Id public String code;
+          @ManyToOne public Group parent;
+          @OneToMany(mappedBy = "parent") @OrderColumn public java.util.List<Group> children;
+        }
+        package coop.kiln.api;
+        public record GroupView(String code, String parentCode, java.util.List<GroupView> children) {}
+        package coop.kiln.map;
+        import coop.kiln.api.GroupView;
+        import coop.kiln.store.Group;
+        public class Groups {
+          static GroupView view(Group group) {
+            String parent = group.parent == null ? null : group.parent.code;
+            return new GroupView(
+                group.code, parent, group.children.stream().map(Groups::view).toList());
+          }
+        }
+        """;
+    assertThat(found(plan, types)).isEmpty();
+    assertThat(found(plan, types.replace("group.code, parent,", "group.code, null,")))
+        .containsExactly("Group.parent.code never reaches GroupView.parentCode.");
+    assertThat(
+            found(
+                plan, types.replace("group.children.stream().map(Groups::view).toList()", "null")))
+        .containsExactly("Group.children[].code never reaches GroupView.children[].code.");
+  }
+
+  private List<String> found(String plan, String types) {
+    return new Project(folder)
+        .instead(plan, types).run(OpenProject::observe).stream()
+            .flatMap(mapper -> mapper.findings().stream())
+            .map(Finding::message)
+            .toList();
+  }
+
+  /** What the request's limits rule out is not tried. */
+  @Test
+  void aCastWithinTheLimitsIsNoCondition() {
+    String plan =
+        """
+        shelf-twin: 1
+        name: batches
+        code: { sources: src }
+        layers:
+          store: { role: persistence, package: coop.kiln.store }
+          api: { role: transfer, package: coop.kiln.api }
+        concepts:
+          Rating:
+            store: Rating
+            api: { NewRating: in }
+            existing-mappers: { NewRating -> Rating: coop.kiln.map.Ratings.rating }
+        """;
+    String types =
+        """
+        package coop.kiln.store;
+        @jakarta.persistence.Entity
+        public class Rating {
+          @jakarta.persistence.Id public String code;
+          public short stars;
+        }
+        package coop.kiln.api;
+        import jakarta.validation.constraints.*;
+        public record NewRating(@NotNull @Size(max = 8) String code, @Min(1) @Max(5) int stars) {}
+        package coop.kiln.map;
+        public class Ratings {
+          static coop.kiln.store.Rating rating(coop.kiln.api.NewRating request) {
+            coop.kiln.store.Rating rating = new coop.kiln.store.Rating();
+            rating.code = request.code();
+            rating.stars = (short) request.stars();
+            return rating;
+          }
+        }
+        """;
+    Project project = new Project(folder).instead(plan, types);
+    assertThat(project.check()).extracting(Finding::message).isEmpty();
+    assertThat(project.run(OpenProject::observe))
+        .flatExtracting(ObservedMapper::findings)
+        .isEmpty();
+  }
+
   @Test
   void theFormOfADateIsProposed() {
     String plan =
