@@ -1,10 +1,9 @@
 package dev.shelftwin.convert;
 
+import dev.shelftwin.runtime.DateTexts;
 import dev.shelftwin.shape.TypeRef;
-import java.time.DateTimeException;
 import java.time.ZoneOffset;
 import java.time.ZonedDateTime;
-import java.time.format.DateTimeFormatter;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
@@ -23,8 +22,8 @@ public final class DateFormats {
   /** Whether a text is a pattern that names something of a date or a time. */
   public static boolean isPattern(String text) {
     try {
-      return !DateTimeFormatter.ofPattern(text).format(SAMPLE).equals(text);
-    } catch (IllegalArgumentException | DateTimeException none) {
+      return !DateTexts.write(SAMPLE, text).equals(text);
+    } catch (RuntimeException none) { // of some texts a ClassCastException
       return false;
     }
   }

@@ -5,7 +5,7 @@ import dev.shelftwin.convert.Conversion;
 import dev.shelftwin.convert.DateFormats;
 import dev.shelftwin.runtime.DateTexts;
 import dev.shelftwin.shape.TypeRef;
-import java.time.OffsetDateTime;
+import java.time.ZonedDateTime;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.Stream;
@@ -16,11 +16,11 @@ import java.util.stream.Stream;
  */
 record DatePatterns(List<String> patterns) {
 
-  private static final List<OffsetDateTime> MOMENTS =
+  private static final List<ZonedDateTime> MOMENTS =
       List.of(
-          OffsetDateTime.parse("2021-03-14T15:06:27.120Z"),
-          OffsetDateTime.parse("2022-04-25T16:17:38.230Z"),
-          OffsetDateTime.parse("2023-11-16T18:29:49.340Z"));
+          ZonedDateTime.parse("2021-03-14T15:06:27.120Z"),
+          ZonedDateTime.parse("2022-04-25T16:17:38.230Z"),
+          ZonedDateTime.parse("2023-11-16T18:29:49.340Z"));
 
   DatePatterns {
     patterns = List.copyOf(patterns);

@@ -113,7 +113,8 @@ final class SlotTree {
     Level below(TypeRef type, Class<?> inner) {
       List<String> inside = new ArrayList<>(open);
       inside.add(type.qualifiedName());
-      return new Level(inside, depth - 1, inner, inKey);
+      int rest = open.contains(type.qualifiedName()) ? 0 : depth - 1; // of a tree, only values
+      return new Level(inside, rest, inner, inKey);
     }
 
     Level of(Class<?> inner, boolean key) {

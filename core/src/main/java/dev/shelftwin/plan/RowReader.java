@@ -231,11 +231,10 @@ final class RowReader {
     try {
       new DateTimeFormatterBuilder().appendPattern(pattern.value());
       return true;
-    } catch (IllegalArgumentException wrong) {
+    } catch (RuntimeException wrong) { // of some texts a ClassCastException
+      String why = wrong instanceof IllegalArgumentException ? ": " + wrong.getMessage() : "";
       yaml.error(
-          pattern.at(),
-          "this is no pattern of dates or times: " + wrong.getMessage(),
-          "write it like dd.MM.yyyy");
+          pattern.at(), "this is no pattern of dates or times" + why, "write it like dd.MM.yyyy");
       return false;
     }
   }

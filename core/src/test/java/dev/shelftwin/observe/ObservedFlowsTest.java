@@ -76,6 +76,7 @@ class ObservedFlowsTest {
             Account.CONVERTED,
             "in the form dd.MM.yyyy HH:mm:ss",
             ""),
+        of("jug.name() + \"pMMdd\"", "name", Account.CONVERTED, "by the mapper", ""),
         of("jug.name() + jug.size()", "name, size", Account.JOINED, "by the mapper", ""),
         of("jug.name().length()", "name", Account.CONVERTED, "by the mapper", ""),
         of("\"clay\"", "", Account.GIVEN, "clay", ""),

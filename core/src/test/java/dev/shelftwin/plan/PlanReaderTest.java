@@ -176,6 +176,7 @@ class PlanReaderTest {
           derived: from started to ended | absent: [1]              | refuses | 'absent' takes one value
           derived: from started to ended | unit: fortnights         | refuses | 'unit' has no 'fortnights'
           derived: from started to ended | format: dd.MM.jjjj       | accepts | this is no pattern of dates or times: Unknown pattern letter: j
+          derived: from started to ended | format: pMMdd            | accepts | this is no pattern of dates or times
           derived: from started to ended | format: [dd.MM.yyyy]     | refuses | 'format' takes a text
           name: kiln-cooperative       | `name: a\nmappers: { name: Mapper }` | accepts | 'Mapper' names no class for each concept
           name: kiln-cooperative       | `name: a\nmappers: { package: a..b }` | accepts | 'a..b' is no package
