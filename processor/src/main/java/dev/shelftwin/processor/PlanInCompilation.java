@@ -7,6 +7,7 @@ import dev.shelftwin.finding.Finding;
 import dev.shelftwin.finding.InputException;
 import dev.shelftwin.finding.RuleId;
 import dev.shelftwin.finding.Severity;
+import dev.shelftwin.generate.Generated;
 import dev.shelftwin.generate.MapperGenerator;
 import dev.shelftwin.generate.SourceFile;
 import dev.shelftwin.ledger.Ledger;
@@ -25,6 +26,9 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.concurrent.ExecutionException;
+import java.util.concurrent.ForkJoinPool;
+import java.util.concurrent.FutureTask;
 import java.util.stream.Collectors;
 import javax.annotation.processing.ProcessingEnvironment;
 import org.jspecify.annotations.Nullable;
@@ -92,6 +96,9 @@ final class PlanInCompilation {
 
   private void run(CompiledPart part, CompilationReader shapes) {
     Ledger ledger = LedgerBuilder.build(DescribedTypes.of(part.plan(), shapes).plan(), shapes);
+    // Needs nothing of the compiler, which only this thread may ask.
+    FutureTask<Generated> generation = new FutureTask<>(() -> MapperGenerator.generate(ledger));
+    ForkJoinPool.commonPool().execute(generation);
     Messages messages = new Messages(environment, file);
     LocalDate today = LocalDate.now(ZoneId.systemDefault());
     List<Finding> findings =
@@ -113,11 +120,26 @@ final class PlanInCompilation {
             .filter(mapper -> isHere(mapper, part))
             .collect(Collectors.toMap(MapperPlan::qualifiedName, mapper -> mapper));
     MapperSources sources = new MapperSources(environment, trees, messages);
-    for (SourceFile source : MapperGenerator.generate(ledger).files()) {
+    for (SourceFile source : ended(generation).files()) {
       @Nullable MapperPlan mapper = mappers.get(source.qualifiedName());
       if (mapper != null) {
         sources.write(source, elements.all(mapper), part);
       }
+    }
+  }
+
+  private static Generated ended(FutureTask<Generated> generation) {
+    generation.run(); // if no other thread has begun
+    try {
+      return generation.get();
+    } catch (ExecutionException failed) {
+      if (failed.getCause() instanceof RuntimeException own) {
+        throw own;
+      }
+      throw new IllegalStateException(failed.getCause());
+    } catch (InterruptedException interrupted) {
+      Thread.currentThread().interrupt();
+      throw new IllegalStateException(interrupted);
     }
   }
 
