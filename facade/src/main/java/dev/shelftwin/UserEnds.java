@@ -67,7 +67,8 @@ final class UserEnds implements Ends, AutoCloseable {
   UserEnds(Plan plan, Optional<Database> chosen, Shapes shapes, ClassLoader loader) {
     this.loader = loader;
     this.documents = Documents.of(plan);
-    this.wire = plan.wire().map(this::wireOf).orElseGet(this::usualWire);
+    End json = plan.wire().mapper().map(this::wireOf).orElseGet(this::usualWire);
+    this.wire = plan.wire().doubleNumbers() ? json.withDoubleNumbers() : json;
     List<Class<?>> managed = managed(plan, shapes, loader);
     this.table =
         chosen

@@ -307,6 +307,44 @@ class EndsTest {
     assertThat(refused.after()).contains("Cannot construct instance");
   }
 
+  /** What is written as a text, or never becomes so large, is kept. */
+  @ParameterizedTest
+  @CsvSource({
+    "long, double, true",
+    "long, exact, false",
+    "@com.fasterxml.jackson.annotation.JsonFormat(shape = STRING) long, double, false",
+    "int, double, false",
+    "java.math.BigInteger, double, true"
+  })
+  void aNumberThatBrowsersRoundIsFound(String shown, String numbers, boolean rounded) {
+    String type = shown.replaceFirst(".* ", "");
+    Project project =
+        project()
+            .importing("static com.fasterxml.jackson.annotation.JsonFormat.Shape.STRING")
+            .with(
+                "String note;",
+                "String note;\n  @Column(nullable = false, precision = 19, scale = 0) "
+                    + type
+                    + " grains;")
+            .with("Optional<String> note) {}", "Optional<String> note, " + type + " grains) {}")
+            .with(
+                "    String note) {}\npackage",
+                "    String note, " + shown + " grains) {}\npackage")
+            .with(
+                "    String note) {}\n",
+                "    String note, @jakarta.validation.constraints.NotNull "
+                    + type
+                    + " grains) {}\n")
+            .plan("wire: { numbers: " + numbers + " }\n");
+    List<Divergence> found =
+        divergences(trial(project)).stream()
+            .filter(divergence -> divergence.hop().endsWith("GlazeView@wire"))
+            .toList();
+    assertThat(found).hasSize(rounded ? 1 : 0);
+    assertThat(found)
+        .allSatisfy(divergence -> assertThat(divergence.field()).isEqualTo("GlazeView.grains"));
+  }
+
   @Test
   void aMapperOfTheUsersOwnIsUsed() {
     String mapper =

@@ -63,7 +63,7 @@ final class NameChecks {
 
   /** Checks the names outside the concepts. */
   void checkRest() {
-    plan.wire().ifPresent(method -> checkMethod("wire", method));
+    plan.wire().mapper().ifPresent(method -> checkMethod("wire", method));
     plan.layers().stream()
         .map(Layer::style)
         .flatMap(style -> Stream.concat(style.onClass().stream(), style.onConstructor().stream()))

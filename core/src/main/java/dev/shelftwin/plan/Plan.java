@@ -18,7 +18,7 @@ import java.util.stream.Stream;
  * @param concepts in the order of the plan
  * @param types the types of no concept that the plan describes
  * @param signatures packages around the layers, and the layers that their public signatures may use
- * @param wire the static method that returns the users' JSON mapper
+ * @param wire how trials write and read JSON
  * @param database the database of trials; empty for one in memory
  * @param samples the static methods that create samples, by the name of the type
  * @param instances the static methods that create objects which existing mappers need, by the name
@@ -33,7 +33,7 @@ public record Plan(
     List<Concept> concepts,
     List<DescribedType> types,
     List<Signatures> signatures,
-    Optional<Text> wire,
+    Wire wire,
     Optional<Database> database,
     Map<String, Text> samples,
     Map<String, Text> instances,
@@ -115,7 +115,7 @@ public record Plan(
         concepts,
         types,
         signatures,
-        Optional.empty(),
+        Wire.USUAL,
         Optional.empty(),
         Map.of(),
         Map.of(),
@@ -132,7 +132,7 @@ public record Plan(
         List.of(),
         List.of(),
         List.of(),
-        Optional.empty(),
+        Wire.USUAL,
         Optional.empty(),
         Map.of(),
         Map.of(),
@@ -145,7 +145,7 @@ public record Plan(
    */
   public List<String> testClasses() {
     Stream<String> others =
-        Stream.of(samples.values().stream(), wire.stream(), instances.values().stream())
+        Stream.of(samples.values().stream(), wire.mapper().stream(), instances.values().stream())
             .flatMap(methods -> methods)
             .map(Text::value)
             .map(method -> method.substring(0, Math.max(0, method.lastIndexOf('.'))));

@@ -55,7 +55,7 @@ public final class PlanBuilder {
   private final List<ConceptBuilder> concepts = new ArrayList<>();
   private final List<DescribedType> types = new ArrayList<>();
   private final List<Signatures> signatures = new ArrayList<>();
-  private @Nullable Text wire;
+  private Wire wire = Wire.USUAL;
   private @Nullable Database database;
   private final Map<String, Text> samples = new LinkedHashMap<>();
   private final Map<String, Text> instances = new LinkedHashMap<>();
@@ -265,7 +265,13 @@ public final class PlanBuilder {
 
   /** The static method that gives the JSON mapper. */
   public PlanBuilder wire(String method) {
-    wire = text(method);
+    wire = new Wire(Optional.of(text(method)), wire.doubleNumbers());
+    return this;
+  }
+
+  /** Those who read the JSON keep numbers in double precision only, as browsers do. */
+  public PlanBuilder doubleNumbers() {
+    wire = new Wire(wire.mapper(), true);
     return this;
   }
 
@@ -308,7 +314,7 @@ public final class PlanBuilder {
             concepts.stream().map(ConceptBuilder::concept).toList(),
             types,
             signatures,
-            Optional.ofNullable(wire),
+            wire,
             Optional.ofNullable(database),
             samples,
             instances,

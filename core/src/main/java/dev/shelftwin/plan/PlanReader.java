@@ -18,6 +18,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
+import org.snakeyaml.engine.v2.nodes.MappingNode;
 import org.snakeyaml.engine.v2.nodes.Node;
 
 /** Reads a plan from YAML. The format is described by {@code shelf-twin.schema.json}. */
@@ -47,6 +48,8 @@ public final class PlanReader {
           "type",
           "unit",
           "value");
+
+  private static final List<String> NUMBERS = List.of(Wire.DOUBLE, Wire.EXACT);
 
   /** The words of a plan. */
   private static final List<String> WORDS =
@@ -141,7 +144,7 @@ public final class PlanReader {
         optional(entries, "samples").map(entry -> texts(entry, "'samples'")).orElse(Map.of());
     Map<String, Text> instances =
         optional(entries, "instances").map(entry -> texts(entry, "'instances'")).orElse(Map.of());
-    Optional<Text> wire = optional(entries, "wire").flatMap(this::text);
+    Wire wire = optional(entries, "wire").map(this::wire).orElse(Wire.USUAL);
     Optional<Database> database = optional(entries, "database").flatMap(this::database);
     return new Plan(
         name,
@@ -156,6 +159,21 @@ public final class PlanReader {
         instances,
         yaml.place(root),
         yaml.notes());
+  }
+
+  private Wire wire(Entry entry) {
+    if (!(entry.value() instanceof MappingNode)) {
+      return new Wire(text(entry), false);
+    }
+    Map<String, Entry> entries = yaml.entries(entry.value(), "'wire'");
+    yaml.refuseOthers(entries, List.of("mapper", "numbers"), "'wire'");
+    Optional<Text> numbers = optional(entries, "numbers").flatMap(this::text);
+    numbers
+        .filter(word -> !NUMBERS.contains(word.value()))
+        .ifPresent(word -> yaml.unknown(word, NUMBERS, "'numbers'"));
+    return new Wire(
+        optional(entries, "mapper").flatMap(this::text),
+        numbers.filter(word -> word.value().equals(Wire.DOUBLE)).isPresent());
   }
 
   private Optional<Database> database(Entry entry) {

@@ -128,8 +128,8 @@ public final class PlanWriter {
     if (!plan.types().isEmpty()) {
       text.append("\ntypes:\n").append(yaml.block(DescriptionText.types(plan.types()), 2));
     }
-    plan.wire()
-        .ifPresent(wire -> text.append("\nwire: ").append(yaml.flow(wire.value())).append('\n'));
+    wire(plan.wire())
+        .ifPresent(wire -> text.append("\nwire: ").append(yaml.flow(wire)).append('\n'));
     plan.database()
         .ifPresent(
             database -> {
@@ -145,6 +145,16 @@ public final class PlanWriter {
       text.append("\ninstances:\n").append(yaml.block(strings(plan.instances()), 2));
     }
     return text.toString();
+  }
+
+  private static Optional<Object> wire(Wire wire) {
+    if (!wire.doubleNumbers()) {
+      return wire.mapper().map(Text::value);
+    }
+    Map<String, Object> words = new LinkedHashMap<>();
+    wire.mapper().ifPresent(mapper -> words.put("mapper", mapper.value()));
+    words.put("numbers", Wire.DOUBLE);
+    return Optional.of(words);
   }
 
   private static void putPackages(Map<String, Object> entries, PackageScope packages) {

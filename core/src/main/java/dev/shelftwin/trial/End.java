@@ -35,6 +35,14 @@ public interface End extends AutoCloseable {
   }
 
   /**
+   * An end whose readers keep numbers in double precision only (binary64 of IEEE 754), as browsers
+   * do.
+   */
+  default End withDoubleNumbers() {
+    return this;
+  }
+
+  /**
    * Writes many objects of one class, and counts what reading them back and mapping them costs.
    *
    * @return empty if the end cannot tell, or nothing could be written

@@ -175,6 +175,8 @@ class PlanReaderTest {
           derived: from started to ended | absent: null             | refuses | 'absent' is empty
           derived: from started to ended | absent: [1]              | refuses | 'absent' takes one value
           derived: from started to ended | unit: fortnights         | refuses | 'unit' has no 'fortnights'
+          name: kiln-cooperative       | `name: a\nwire: { numbers: float }` | refuses | 'numbers' has no 'float'; use one of: double, exact
+          name: kiln-cooperative       | `name: a\nwire: { number: double }` | refuses | 'wire' has no 'number'; did you mean 'numbers'?
           derived: from started to ended | format: dd.MM.jjjj       | accepts | this is no pattern of dates or times: Unknown pattern letter: j
           derived: from started to ended | format: pMMdd            | accepts | this is no pattern of dates or times
           derived: from started to ended | format: [dd.MM.yyyy]     | refuses | 'format' takes a text

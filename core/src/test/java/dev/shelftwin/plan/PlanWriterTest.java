@@ -68,7 +68,7 @@ class PlanWriterTest {
           existing-mappers:
             FiringRow -> Firing: [coop.kiln.Rows.firing, "coop.kiln.Rows.fill(a.B, a.C$D)"]
             api/BookFiring->model/Firing: coop.kiln.Bookings.new
-      wire: coop.kiln.Json.mapper
+      wire: { mapper: coop.kiln.Json.mapper, numbers: double }
       samples: { Email: coop.kiln.Samples.email, KilnCode: coop.kiln.Samples.code }
       instances: { coop.kiln.Rows: coop.kiln.Samples.rows }
       """;
@@ -153,6 +153,7 @@ class PlanWriterTest {
             .signatures("coop.kiln.shop", "model")
             .allowType("api", "coop.kiln.store.Clock", "it's one: for all")
             .wire("coop.kiln.Json.mapper")
+            .doubleNumbers()
             .sample("Email", "coop.kiln.Samples.email")
             .sample("KilnCode", "coop.kiln.Samples.code")
             .instance("coop.kiln.Rows", "coop.kiln.Samples.rows")

@@ -7,6 +7,7 @@ import java.lang.reflect.Type;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.function.UnaryOperator;
 import tools.jackson.core.JacksonException;
 import tools.jackson.databind.JavaType;
 import tools.jackson.databind.ObjectMapper;
@@ -18,6 +19,7 @@ public final class Jackson3End implements End {
 
   private final ObjectMapper mapper;
   private final Optional<JavaType> type;
+  private final UnaryOperator<String> readers;
 
   /** An end with a default configuration, and the modules that the users' class path offers. */
   public Jackson3End() {
@@ -34,17 +36,23 @@ public final class Jackson3End implements End {
 
   /** An end with the users' own mapper. */
   public Jackson3End(ObjectMapper mapper) {
-    this(mapper, Optional.empty());
+    this(mapper, Optional.empty(), UnaryOperator.identity());
   }
 
-  private Jackson3End(ObjectMapper mapper, Optional<JavaType> type) {
+  private Jackson3End(ObjectMapper mapper, Optional<JavaType> type, UnaryOperator<String> readers) {
     this.mapper = Objects.requireNonNull(mapper, "mapper");
     this.type = type;
+    this.readers = readers;
   }
 
   @Override
   public End declaredAs(Type declared) {
-    return new Jackson3End(mapper, Optional.of(mapper.constructType(declared)));
+    return new Jackson3End(mapper, Optional.of(mapper.constructType(declared)), readers);
+  }
+
+  @Override
+  public End withDoubleNumbers() {
+    return new Jackson3End(mapper, type, DoubleNumbers::rounded);
   }
 
   @Override
@@ -57,7 +65,7 @@ public final class Jackson3End implements End {
     try {
       JavaType as = type.orElseGet(() -> mapper.constructType(object.getClass()));
       String json = mapper.writerFor(as).writeValueAsString(object);
-      return new Passage(mapper.readValue(json, as), Map.of(), json);
+      return new Passage(mapper.readValue(readers.apply(json), as), Map.of(), json);
     } catch (JacksonException refused) {
       String field =
           refused.getPath().isEmpty()

@@ -19,6 +19,7 @@ import java.util.Objects;
 import java.util.Optional;
 import java.util.ServiceConfigurationError;
 import java.util.ServiceLoader;
+import java.util.function.UnaryOperator;
 
 /**
  * Writes transfer objects as JSON (RFC 8259) and reads them again. By default, dates and times are
@@ -28,6 +29,7 @@ public final class JsonEnd implements End {
 
   private final ObjectMapper mapper;
   private final Optional<JavaType> type;
+  private final UnaryOperator<String> readers;
 
   /**
    * An end with a default configuration, and the modules that the users' class path offers. The
@@ -74,17 +76,23 @@ public final class JsonEnd implements End {
 
   /** An end with the users' own mapper. */
   public JsonEnd(ObjectMapper mapper) {
-    this(mapper, Optional.empty());
+    this(mapper, Optional.empty(), UnaryOperator.identity());
   }
 
-  private JsonEnd(ObjectMapper mapper, Optional<JavaType> type) {
+  private JsonEnd(ObjectMapper mapper, Optional<JavaType> type, UnaryOperator<String> readers) {
     this.mapper = Objects.requireNonNull(mapper, "mapper");
     this.type = type;
+    this.readers = readers;
   }
 
   @Override
   public End declaredAs(Type declared) {
-    return new JsonEnd(mapper, Optional.of(mapper.constructType(declared)));
+    return new JsonEnd(mapper, Optional.of(mapper.constructType(declared)), readers);
+  }
+
+  @Override
+  public End withDoubleNumbers() {
+    return new JsonEnd(mapper, type, DoubleNumbers::rounded);
   }
 
   @Override
@@ -97,7 +105,7 @@ public final class JsonEnd implements End {
     try {
       JavaType as = type.orElseGet(() -> mapper.constructType(object.getClass()));
       String json = mapper.writerFor(as).writeValueAsString(object);
-      return new Passage(mapper.readValue(json, as), Map.of(), json);
+      return new Passage(mapper.readValue(readers.apply(json), as), Map.of(), json);
     } catch (JsonProcessingException refused) {
       throw new EndRefusal(field(refused), refused.getOriginalMessage(), refused);
     } catch (LinkageError unfitting) {
