@@ -4,6 +4,7 @@ import dev.shelftwin.shape.CopiedValue;
 import dev.shelftwin.shape.TypeRef;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import org.objectweb.asm.tree.AbstractInsnNode;
 import org.objectweb.asm.tree.analysis.Value;
@@ -26,6 +27,23 @@ record CopyOrigin(
     @Nullable AbstractInsnNode creation,
     @Nullable String literal)
     implements Value {
+
+  /** Methods that keep a text as it is, and those between the types of times. */
+  private static final Set<String> KEEPING_FORM =
+      Set.of(
+          "atStartOfDay",
+          "atZone",
+          "from",
+          "get",
+          "of",
+          "ofNullable",
+          "orElse",
+          "orElseThrow",
+          "toInstant",
+          "toLocalDate",
+          "toLocalDateTime",
+          "toString",
+          "valueOf");
 
   /** What is known of a value. */
   enum Kind {
@@ -71,9 +89,9 @@ record CopyOrigin(
     return new CopyOrigin(1, Kind.READ, List.copyOf(all), calls, null, null);
   }
 
-  /** What a method makes of this. */
+  /** What a method makes of this; of a text that a formatter wrote, most make something else. */
   CopyOrigin through(int newSize, String call) {
-    return through(newSize, call, literal);
+    return through(newSize, call, KEEPING_FORM.contains(call) ? literal : null);
   }
 
   /** What a method makes of this by a pattern; null if it has none. */

@@ -200,6 +200,9 @@ class CopiedFlowsTest {
         Arguments.of(
             "row.getBrought() == null ? null : DAY.format(row.getBrought().toInstant())",
             "yyyy/MM/dd"),
+        Arguments.of("DAY.format(row.getBrought().toInstant()).substring(0, 4)", ""),
+        Arguments.of(
+            "Optional.of(minute.format(row.getBrought())).orElse(null)", "dd.MM.yyyy HH:mm"),
         Arguments.of(
             "(row.isGone() ? DAY : DateTimeFormatter.ofPattern(\"yy\")).format("
                 + "row.getBrought().toInstant())",
