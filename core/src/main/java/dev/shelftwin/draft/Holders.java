@@ -4,12 +4,15 @@ import dev.shelftwin.ledger.ConceptLedger;
 import dev.shelftwin.ledger.Ledger;
 import dev.shelftwin.ledger.ResolvedShape;
 import dev.shelftwin.plan.Direction;
+import dev.shelftwin.shape.Container;
 import dev.shelftwin.shape.Role;
 import dev.shelftwin.shape.Shape;
 import dev.shelftwin.shape.Shapes;
 import dev.shelftwin.shape.TypeRef;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
@@ -18,7 +21,9 @@ import java.util.stream.Stream;
 final class Holders {
 
   private final List<ResolvedShape> used;
-  private final List<Shape> others = new ArrayList<>();
+
+  /** Other types by the types of which they have objects. */
+  private final Map<TypeRef, List<Shape>> others = new HashMap<>();
 
   Holders(Ledger ledger, Shapes shapes) {
     this.used =
@@ -36,8 +41,16 @@ final class Holders {
           .flatMap(name -> shapes.find(TypeRef.of(packageName, name)).stream())
           .flatMap(shape -> withNested(shape, shapes))
           .filter(shape -> isOther(shape, known))
-          .forEach(others::add);
+          .forEach(this::addOther);
     }
+  }
+
+  private void addOther(Shape shape) {
+    shape
+        .storedFields()
+        .map(field -> Container.held(field.type()).erased())
+        .distinct()
+        .forEach(held -> others.computeIfAbsent(held, key -> new ArrayList<>()).add(shape));
   }
 
   private static Stream<Shape> withNested(Shape shape, Shapes shapes) {
@@ -64,7 +77,9 @@ final class Holders {
   /** Whether a type is held by one of which it is not known in which direction it is used. */
   boolean mayHold(Shape held) {
     return directions(held).anyMatch(direction -> direction == Direction.BOTH)
-        || others.stream().anyMatch(other -> MappingMethods.holds(other, held));
+        || Stream.concat(Stream.of(held.type().erased()), held.supertypes().stream())
+            .flatMap(type -> others.getOrDefault(type, List.of()).stream())
+            .anyMatch(other -> MappingMethods.holds(other, held));
   }
 
   private Stream<Direction> directions(Shape held) {
