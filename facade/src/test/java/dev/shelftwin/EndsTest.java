@@ -346,6 +346,15 @@ class EndsTest {
   }
 
   @Test
+  void textsStayAsTheyAreWhereNumbersAreRounded() {
+    List<Object> sent =
+        new ArrayList<>(
+            List.of("\"\\ 9007199254740993 ".repeat(50_000), 9007199254740993L, -1.25e-7));
+    assertThat(new JsonEnd().withDoubleNumbers().pass(sent).object())
+        .isEqualTo(List.of(sent.get(0), 9007199254740992L, -1.25e-7));
+  }
+
+  @Test
   void aMapperOfTheUsersOwnIsUsed() {
     String mapper =
         """

@@ -8,6 +8,7 @@ import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.function.BinaryOperator;
 import java.util.regex.Pattern;
+import java.util.regex.PatternSyntaxException;
 import java.util.stream.Stream;
 
 /**
@@ -109,7 +110,7 @@ public record Limits(
     if (value instanceof String text) {
       return text.strip().length() >= minLength.orElse(0)
           && text.length() <= maxLength.orElse(Integer.MAX_VALUE)
-          && patterns.stream().allMatch(pattern -> Pattern.matches(pattern, text));
+          && patterns.stream().allMatch(pattern -> matches(pattern, text));
     }
     if (value instanceof Number number && !isWithoutValue(number)) {
       Bound same = new Bound(new BigDecimal(number.toString()), true);
@@ -117,6 +118,15 @@ public record Limits(
           && max.filter(greatest -> isAbove(same, greatest)).isEmpty();
     }
     return true;
+  }
+
+  /** Whether a text matches; what is no regular expression rules nothing out. */
+  private static boolean matches(String pattern, String text) {
+    try {
+      return Pattern.matches(pattern, text);
+    } catch (PatternSyntaxException wrong) {
+      return true;
+    }
   }
 
   private static boolean isWithoutValue(Number number) {

@@ -83,7 +83,7 @@ final class PatternLength {
     do {
       char one = pattern.charAt(place++);
       depth += one == '[' ? 1 : one == ']' ? -1 : 0;
-      place += one == '\\' ? 1 : 0;
+      place = Math.min(pattern.length(), one == '\\' ? place + 1 : place);
     } while (depth > 0 && place < pattern.length());
     return depth == 0 ? 1 : UNKNOWN;
   }

@@ -95,6 +95,11 @@ class LimitsTest {
             "String",
             "@Column(length = 6) String",
             "accepts texts of any length, but the column of GlazeRow.amount holds at most 6"),
+        arguments(
+            "@Pattern(regexp = \"[A-\\\\\") String",
+            "String",
+            "@Column(length = 6) String",
+            "accepts texts of any length, but the column of GlazeRow.amount holds at most 6"),
         // numbers
         arguments(
             "@Min(0) int",

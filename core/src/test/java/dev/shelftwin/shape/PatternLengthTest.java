@@ -37,6 +37,8 @@ class PatternLengthTest {
           \\Qa*b\\E            !
           (?<=a)b                  !
           [a                       !
+          [a\\                    !
+          a\\                     !
           (a                       !
           a)                       !
           """)
