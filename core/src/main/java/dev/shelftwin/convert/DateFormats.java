@@ -8,11 +8,11 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 
-/** Conversions between dates or times and texts of a form that the plan names. */
+/** Converts dates and times to texts in the format that the plan names, and back. */
 public final class DateFormats {
 
   private static final TypeRef TEXT = TypeRef.of("java.lang", "String");
-  private static final String FORM = "in the form ";
+  private static final String IN_FORMAT = "in the format ";
 
   private static final ZonedDateTime SAMPLE =
       ZonedDateTime.of(1987, 11, 28, 17, 45, 31, 0, ZoneOffset.UTC);
@@ -30,15 +30,15 @@ public final class DateFormats {
 
   /** How the label of a conversion names a pattern. */
   public static String label(String pattern) {
-    return FORM + pattern;
+    return IN_FORMAT + pattern;
   }
 
   /** The pattern that the label of a conversion names; empty if it names none. */
   public static Optional<String> inLabel(String label) {
-    int begin = label.indexOf(FORM);
+    int begin = label.indexOf(IN_FORMAT);
     return begin < 0
         ? Optional.empty()
-        : Optional.of(label.substring(begin + FORM.length())).filter(DateFormats::isPattern);
+        : Optional.of(label.substring(begin + IN_FORMAT.length())).filter(DateFormats::isPattern);
   }
 
   /**

@@ -45,6 +45,13 @@ public final class ElementConversions {
                             new Operation.EachElement(from, to, ofKeys, ofElements)))));
   }
 
+  /** The conversion of a value, or of each element of a container. */
+  public static Optional<Conversion> oneOrEach(
+      TypeRef from, TypeRef to, BiFunction<TypeRef, TypeRef, Optional<Conversion>> one) {
+    TypeRef held = from.present();
+    return Container.of(held).isPresent() ? between(held, to.present(), one) : one.apply(from, to);
+  }
+
   /** The conversion that copies a container. */
   public static Conversion copy(TypeRef type) {
     Operation operation = new Operation.EachElement(type, type, Conversion.NONE, Conversion.NONE);

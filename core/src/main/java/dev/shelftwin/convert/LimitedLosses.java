@@ -11,7 +11,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 
-/** What a conversion loses of values that have limits: less than of all values of their type. */
+/** Tells which losses of a conversion the limits of its source rule out. */
 public final class LimitedLosses {
 
   private record Range(long least, long greatest) {}
@@ -25,7 +25,7 @@ public final class LimitedLosses {
 
   private LimitedLosses() {}
 
-  /** The conversion without the losses that cannot happen within the limits of its source. */
+  /** Returns the conversion without the losses that the limits of its source rule out. */
   public static Conversion of(Limits limits, Conversion conversion) {
     if (conversion.isNone() || conversion.losses().isEmpty()) {
       return conversion;

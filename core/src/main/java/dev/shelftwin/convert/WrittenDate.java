@@ -100,7 +100,7 @@ record WrittenDate(
     return Optional.ofNullable(ALL.get(WRITTEN_AS.getOrDefault(type, type)));
   }
 
-  /** The part of a date that a column keeps. */
+  /** How the part of a date is written that a column keeps: its day, or its time of day. */
   static WrittenDate of(KeptTime kept) {
     return kept == KeptTime.DAY ? DAY : SECONDS;
   }

@@ -10,22 +10,23 @@ import java.util.Set;
 import java.util.stream.Collectors;
 
 /**
- * The parts that the methods of a class make of parts of what they map: an object of several
- * values, all read from one type, of which the method uses nothing else.
+ * Finds the objects that a mapper creates inside what it maps, such as the {@code Size} of a view
+ * from the {@code Measures} of a row. Such an object gets several values, all from one type, and
+ * the method uses that type for nothing else.
  */
 final class CopiedParts {
 
   private CopiedParts() {}
 
   /**
-   * A part that is made.
+   * An inner object that is created.
    *
-   * @param from the type whose values it gets
-   * @param to its type
+   * @param from the type that its values are read from
+   * @param to its own type
    */
   record Part(TypeRef from, TypeRef to) {}
 
-  /** The parts that methods make, each once. */
+  /** Finds the inner objects that some methods create; each pair of types is returned once. */
   static Set<Part> of(List<CopiedValue> copies) {
     Map<String, List<CopiedValue>> byMethod =
         copies.stream()

@@ -225,7 +225,7 @@ public final class Drafter {
     return guessRows();
   }
 
-  /** Twice, as the directions of types that others hold depend on those of their holders. */
+  /** Guesses twice: the direction of a type may depend on those of the types that have it. */
   private void guessDirections() {
     guessDirections(true);
     guessDirections(false);

@@ -25,7 +25,7 @@ record Guess(Kind kind, String subject) {
     ROW_LOOKUP("rows that are found by one of their fields, by its type"),
     COPIED("the same field, as the code of a mapper copies it"),
     COPIED_UNIT("units of numbers, as the code of a mapper converts them"),
-    COPIED_FORMAT("forms of dates, as the code of a mapper writes or reads them"),
+    COPIED_FORMAT("formats of dates, as the code of a mapper writes or reads them"),
     COPIED_CONSTANT("always the same value, as the code of a mapper says"),
     CONTENT("the same field, as only these hold objects of a concept"),
     NAME_AND_TYPE("the same field, by name and type"),
@@ -53,7 +53,7 @@ record Guess(Kind kind, String subject) {
     NESTED("used in more directions, as other types contain it"),
     OBSERVED_SAME("the same field, as a mapper copies it", true),
     OBSERVED_UNIT("units of numbers, as a mapper converts them", true),
-    OBSERVED_FORMAT("forms of dates, as a mapper writes or reads them", true),
+    OBSERVED_FORMAT("formats of dates, as a mapper writes or reads them", true),
     OBSERVED_CONSTANT("always the same value in a mapper", true),
     OBSERVED_OMISSION("fields that a mapper leaves out", true);
 

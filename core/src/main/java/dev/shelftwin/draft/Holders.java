@@ -17,12 +17,12 @@ import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
-/** The transfer types that have fields with objects of others, and how they are used themselves. */
+/** Tells which transfer types have fields of other transfer types, and their own directions. */
 final class Holders {
 
   private final List<ResolvedShape> used;
 
-  /** Other types by the types of which they have objects. */
+  /** The types that no concept names, by the types of their fields. */
   private final Map<TypeRef, List<Shape>> others = new HashMap<>();
 
   Holders(Ledger ledger, Shapes shapes) {
@@ -60,21 +60,21 @@ final class Holders {
         shapes.nestedIn(name).stream().flatMap(nested -> shapes.find(nested).stream()));
   }
 
-  /** Whether a type is neither known nor part of a known one, as builders are. */
+  /** Whether no concept names a type or the class around it, which builders have. */
   private static boolean isOther(Shape shape, Set<String> known) {
     String name = shape.type().qualifiedName();
     return !known.contains(name)
         && !known.contains(name.substring(0, Math.max(0, name.lastIndexOf('.'))));
   }
 
-  /** Whether a type is held by one that is used in this direction only. */
+  /** Whether a transfer type that is used only in this direction has a field of the type. */
   boolean hold(Shape held, boolean inward) {
     return directions(held)
         .anyMatch(
             direction -> direction != Direction.BOTH && (direction != Direction.OUT) == inward);
   }
 
-  /** Whether a type is held by one of which it is not known in which direction it is used. */
+  /** Whether a type whose direction is not known has a field of the type. */
   boolean mayHold(Shape held) {
     return directions(held).anyMatch(direction -> direction == Direction.BOTH)
         || Stream.concat(Stream.of(held.type().erased()), held.supertypes().stream())

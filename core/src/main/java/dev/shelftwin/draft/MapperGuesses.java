@@ -54,7 +54,7 @@ final class MapperGuesses {
     return existing.isEmpty() ? concept : concept.withExisting(List.copyOf(existing.values()));
   }
 
-  /** Whether a method maps the types of a hop, or makes one of the other as a part of its work. */
+  /** Whether a method maps the types of a hop, alone or inside the objects that it maps. */
   boolean map(ConceptLedger concept, HopLedger hop) {
     return !methods(concept, hop).isEmpty()
         || code.map(hop.hop().from().shape(), hop.hop().to().shape());

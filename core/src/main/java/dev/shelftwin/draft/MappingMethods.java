@@ -74,7 +74,7 @@ final class MappingMethods {
   /** The types that one type alone is turned into. */
   private final Map<TypeRef, Set<TypeRef>> targets = new HashMap<>();
 
-  /** The classes that have methods from one package to another, by their binary names. */
+  /** The binary names of classes with a method that maps a type to one of another package. */
   private final Set<String> crossing = new LinkedHashSet<>();
 
   private final Set<TypeRef> taken = new HashSet<>();
@@ -103,7 +103,7 @@ final class MappingMethods {
     List.copyOf(crossing).forEach(owner -> addParts(owner, shapes));
   }
 
-  /** Adds the parts that a class makes; what its methods are about is no part. */
+  /** Adds the inner objects that a class creates; what its methods take or return is none. */
   private void addParts(String owner, Shapes shapes) {
     Set<TypeRef> whole =
         all.stream()

@@ -42,7 +42,7 @@ final class ObservedGuesses {
    *
    * @param same the kind of guesses that two fields are the same
    * @param unit the kind of guesses about units
-   * @param format the kind of guesses about the forms of dates
+   * @param format the kind of guesses about the formats of dates
    * @param constant the kind of guesses about constants
    */
   ObservedGuesses(
@@ -245,7 +245,7 @@ final class ObservedGuesses {
     Optional<FieldMapping> mapping =
         flow.target()
             .flatMap(hop::into)
-            .filter(found -> found.row().filter(row -> saysForm(row, hop)).isEmpty());
+            .filter(found -> found.row().filter(row -> saysFormat(row, hop)).isEmpty());
     Optional<Field> inside = mapping.flatMap(found -> inward ? found.target() : found.source());
     String scope = rows.draft().nameOf(inward ? hop.hop().from() : hop.hop().to());
     return pattern.isPresent()
@@ -262,7 +262,7 @@ final class ObservedGuesses {
                             concept.hub() + "." + inside.get().name() + evidence(flow, mapper))));
   }
 
-  private static boolean saysForm(Row row, HopLedger hop) {
+  private static boolean saysFormat(Row row, HopLedger hop) {
     ShapeUse outer = hop.hop().outer().use();
     return row.format().at(outer).isPresent() || row.by().at(outer).isPresent();
   }
@@ -293,7 +293,7 @@ final class ObservedGuesses {
                 .guess(new Guess(constant, to + "." + target.get().name() + by(mapper))));
   }
 
-  /** Whether code is known to set the constant; constructors also give fields their defaults. */
+  /** Whether the mapper sets the constant; in a constructor it may be an initial value only. */
   private boolean isSet(ObservedMapper mapper) {
     return constant == Guess.Kind.COPIED_CONSTANT && !mapper.method().endsWith(".<init>");
   }

@@ -137,7 +137,7 @@ final class PairedTypes {
     return removed;
   }
 
-  /** Whether a type is called otherwise, is held by another one, and has other fields too. */
+  /** Whether a type has another name, few fields of the concept, and is a field of another type. */
   private boolean isPart(Member member) {
     return !member.shape().equals(hub())
         && !NameWords.of(member.shape().type().simpleName()).contains(name)

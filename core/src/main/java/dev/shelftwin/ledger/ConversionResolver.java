@@ -27,7 +27,6 @@ import java.util.EnumSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
-import java.util.function.BiFunction;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
@@ -78,16 +77,17 @@ final class ConversionResolver {
   Optional<Conversion> between(TypeRef from, TypeRef to, ConversionWords words, boolean inward) {
     if (words.unit().isPresent()) {
       ChronoUnit unit = words.unit().get().unit();
-      return oneOrEach(from, to, (one, other) -> Units.between(one, other, unit, catalogue));
+      return ElementConversions.oneOrEach(
+          from, to, (one, other) -> Units.between(one, other, unit, catalogue));
     }
     if (words.format().isPresent()) {
       String pattern = words.format().get().value();
-      return oneOrEach(
+      return ElementConversions.oneOrEach(
           from, to, (one, other) -> DateFormats.between(one, other, pattern, catalogue));
     }
     if (words.codes().isPresent()) {
       Codes codes = words.codes().get();
-      return oneOrEach(
+      return ElementConversions.oneOrEach(
           from, to, (one, other) -> tables.between(one.present(), other.present(), codes));
     }
     if (words.by().isEmpty()) {
@@ -106,7 +106,8 @@ final class ConversionResolver {
 
   /** The conversion of a key to the row that has it, or of keys to rows. */
   Optional<Conversion> toRow(TypeRef from, TypeRef to, Field key, String name) {
-    return oneOrEach(from, to, (one, row) -> findRow(one.present(), row.present(), key, name));
+    return ElementConversions.oneOrEach(
+        from, to, (one, row) -> findRow(one.present(), row.present(), key, name));
   }
 
   private Optional<Conversion> findRow(TypeRef key, TypeRef row, Field field, String name) {
@@ -120,7 +121,7 @@ final class ConversionResolver {
 
   /** The conversion of a row to its key, or of rows to keys. */
   Optional<Conversion> fromRow(TypeRef from, TypeRef to, Access key, String name) {
-    return oneOrEach(
+    return ElementConversions.oneOrEach(
         from,
         to,
         (row, other) -> {
@@ -128,14 +129,6 @@ final class ConversionResolver {
           Step step = new Step("its " + name, row.present(), key.type(), read, Set.of(), false);
           return catalogue.then(step, other);
         });
-  }
-
-  private static Optional<Conversion> oneOrEach(
-      TypeRef from, TypeRef to, BiFunction<TypeRef, TypeRef, Optional<Conversion>> one) {
-    TypeRef held = from.present();
-    return Container.of(held).isPresent()
-        ? ElementConversions.between(held, to.present(), one)
-        : one.apply(from, to);
   }
 
   /**

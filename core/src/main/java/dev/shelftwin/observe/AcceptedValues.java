@@ -22,13 +22,13 @@ final class AcceptedValues {
   /** More values of one path tell nothing new. */
   private static final int VALUES = 6;
 
-  /** The number of objects that are used unchanged, since their values belong together. */
+  /** The number of sample objects that are used whole, because their values belong together. */
   private static final int WHOLE = 4;
 
   private final Map<String, List<Object>> byPath = new LinkedHashMap<>();
   private final List<Map<String, Object>> whole = new ArrayList<>();
 
-  /** The fields that are read as dates of a form, which mappers may ignore in silence. */
+  /** The text fields that the plan reads as dates; a mapper may ignore any other text. */
   private final Set<String> dates = new HashSet<>();
 
   /** Draws objects of the source of a hop; there are no values if none can be made. */
@@ -88,7 +88,7 @@ final class AcceptedValues {
     return List.copyOf(whole);
   }
 
-  /** Whether only a text of some form stands for a value. */
+  /** Whether the plan reads a text as a date, so that only such texts are tried. */
   boolean isDate(Slot.Leaf leaf) {
     return leaf.type().isLang("String") && dates.contains(leaf.path()) && of(leaf).size() > 1;
   }

@@ -25,6 +25,7 @@ final class Constants {
   private static final int MOST = 12;
 
   private final Set<Object> values = new LinkedHashSet<>();
+  private final DatePatterns datePatterns = new DatePatterns();
   private final Map<String, Integer> firstLines = new LinkedHashMap<>();
 
   /** The line of the last call of each method, within each method. */
@@ -51,6 +52,9 @@ final class Constants {
         constants.values.addAll(ofOther.values);
       }
     }
+    constants.values.stream()
+        .filter(String.class::isInstance)
+        .forEach(text -> constants.datePatterns.add((String) text));
     return constants;
   }
 
@@ -88,10 +92,9 @@ final class Constants {
     return found;
   }
 
-  /** The patterns of dates among the texts. */
+  /** The texts that are date patterns. */
   DatePatterns datePatterns() {
-    return DatePatterns.of(
-        values.stream().filter(String.class::isInstance).map(String.class::cast));
+    return datePatterns;
   }
 
   /**

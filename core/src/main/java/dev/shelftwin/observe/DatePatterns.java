@@ -6,15 +6,15 @@ import dev.shelftwin.convert.DateFormats;
 import dev.shelftwin.runtime.DateTexts;
 import dev.shelftwin.shape.TypeRef;
 import java.time.ZonedDateTime;
+import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Optional;
-import java.util.stream.Stream;
+import java.util.Map;
 
 /**
- * The patterns of dates that a mapper has among its text constants: it may write dates, or read
- * them, by one of them.
+ * The date patterns among the text constants of a mapper, each with sample texts: the mapper may
+ * write dates, or read them, by one of the patterns.
  */
-record DatePatterns(List<String> patterns) {
+final class DatePatterns {
 
   private static final List<ZonedDateTime> MOMENTS =
       List.of(
@@ -22,25 +22,27 @@ record DatePatterns(List<String> patterns) {
           ZonedDateTime.parse("2022-04-25T16:17:38.230Z"),
           ZonedDateTime.parse("2023-11-16T18:29:49.340Z"));
 
-  DatePatterns {
-    patterns = List.copyOf(patterns);
-  }
+  private final Map<String, List<String>> texts = new LinkedHashMap<>();
 
-  /** Those of some constants that are patterns. */
-  static DatePatterns of(Stream<String> constants) {
-    return new DatePatterns(constants.filter(one -> texts(one).isPresent()).toList());
+  /** Adds a constant if it is a pattern by which different moments have different texts. */
+  void add(String constant) {
+    if (DateFormats.isPattern(constant)) {
+      List<String> samples = MOMENTS.stream().map(one -> DateTexts.write(one, constant)).toList();
+      if (samples.stream().distinct().count() == samples.size()) {
+        texts.put(constant, samples);
+      }
+    }
   }
 
   /** A text of each pattern. */
   List<String> texts() {
-    return patterns.stream().flatMap(one -> texts(one).stream()).map(one -> one.get(0)).toList();
+    return texts.values().stream().map(samples -> samples.get(0)).toList();
   }
 
-  /** Other texts of the pattern that a text has; none if it has none. */
+  /** The other samples of the pattern of a text; none if the text is no sample. */
   List<String> like(Object text) {
-    return patterns.stream()
-        .flatMap(one -> texts(one).stream())
-        .filter(texts -> texts.contains(text))
+    return texts.values().stream()
+        .filter(samples -> samples.contains(text))
         .flatMap(List::stream)
         .filter(other -> !other.equals(text))
         .toList();
@@ -48,17 +50,8 @@ record DatePatterns(List<String> patterns) {
 
   /** The conversions between two types by the patterns. */
   List<Conversion> conversions(TypeRef from, TypeRef to, Catalogue catalogue) {
-    return patterns.stream()
+    return texts.keySet().stream()
         .flatMap(pattern -> DateFormats.between(from, to, pattern, catalogue).stream())
         .toList();
-  }
-
-  /** Texts of different moments; empty if a constant is no pattern, or has nothing of a moment. */
-  private static Optional<List<String>> texts(String constant) {
-    if (DateFormats.isPattern(constant)) {
-      List<String> texts = MOMENTS.stream().map(one -> DateTexts.write(one, constant)).toList();
-      return Optional.of(texts).filter(all -> all.stream().distinct().count() == all.size());
-    }
-    return Optional.empty();
   }
 }

@@ -63,8 +63,8 @@ final class MapperFindings {
   }
 
   /**
-   * All so far; what only differs from the plan is left out where a field is crossed, and what the
-   * objects within a tree have where its root has it too.
+   * Returns all findings so far, without two kinds of repetition: a difference from the plan where
+   * the field is crossed, and a finding about the inner objects of a tree that its root has too.
    */
   List<Finding> all() {
     return findings.stream().filter(finding -> !isTold(finding)).toList();

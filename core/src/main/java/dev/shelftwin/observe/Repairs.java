@@ -342,7 +342,7 @@ final class Repairs {
     return firstFailure;
   }
 
-  /** Whether only texts of some form are tried, as the plan reads them as dates. */
+  /** Whether the plan reads a text as a date, so that only such texts are tried. */
   boolean isDate(Slot.Leaf leaf) {
     return usual.isDate(leaf);
   }

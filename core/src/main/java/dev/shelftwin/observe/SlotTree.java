@@ -121,7 +121,7 @@ final class SlotTree {
       return new Level(open, depth, inner, key);
     }
 
-    /** Whether objects of a type have objects of the type within them; of a tree, one level has. */
+    /** Whether the fields of a type are followed here; in a tree one level below the root. */
     boolean opens(TypeRef type) {
       String name = type.qualifiedName();
       boolean isTree = !open.isEmpty() && open.get(open.size() - 1).equals(name);

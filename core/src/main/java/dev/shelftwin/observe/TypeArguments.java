@@ -47,7 +47,7 @@ final class TypeArguments {
         : Optional.empty();
   }
 
-  /** Whether a parameter is of a type, as itself or as a type variable. */
+  /** Whether a parameter has the given type, directly or through a type variable. */
   boolean isOf(Parameter parameter, Class<?> type) {
     return parameter.getType().equals(type)
         || classOf(parameter.getParameterizedType()).filter(type::equals).isPresent();

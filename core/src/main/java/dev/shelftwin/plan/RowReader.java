@@ -228,15 +228,20 @@ final class RowReader {
   }
 
   private boolean isDatePattern(Text pattern) {
-    try {
-      new DateTimeFormatterBuilder().appendPattern(pattern.value());
-      return true;
-    } catch (RuntimeException wrong) { // of some texts a ClassCastException
-      String why = wrong instanceof IllegalArgumentException ? ": " + wrong.getMessage() : "";
-      yaml.error(
-          pattern.at(), "this is no pattern of dates or times" + why, "write it like dd.MM.yyyy");
-      return false;
+    String why = ": it has a control character";
+    if (pattern.value().chars().noneMatch(Character::isISOControl)) {
+      try {
+        new DateTimeFormatterBuilder().appendPattern(pattern.value());
+        return true;
+      } catch (IllegalArgumentException wrong) {
+        why = ": " + wrong.getMessage();
+      } catch (ClassCastException wrong) { // of padding before months
+        why = "";
+      }
     }
+    yaml.error(
+        pattern.at(), "this is no pattern of dates or times" + why, "write it like dd.MM.yyyy");
+    return false;
   }
 
   private static boolean isNeverOne(Map<String, Entry> parts) {

@@ -31,7 +31,7 @@ final class TypeMismatch implements Rule.Check<MappingOnHop> {
     String slot = at.hop().slot(at.target()).orElse(at.target().type()).toString();
     Optional<Row> row = at.mapping().row();
     boolean byOwn = row.filter(one -> !one.by().isEmpty()).isPresent();
-    Optional<String> form =
+    Optional<String> format =
         row.flatMap(one -> one.format().at(at.hop().hop().outer().use())).map(Text::value);
     String message =
         at.sourcePath()
@@ -43,10 +43,10 @@ final class TypeMismatch implements Rule.Check<MappingOnHop> {
             + slot
             + ")"
             + (byOwn ? " by the class or method named with 'by'" : "")
-            + form.map(pattern -> " in the form " + pattern).orElse("")
+            + format.map(pattern -> " in the format " + pattern).orElse("")
             + ".";
     List<Remedy> remedies =
-        form.isPresent()
+        format.isPresent()
             ? List.of(
                 Remedy.advice("name in 'format' what the date or time has, and all that it needs"))
             : List.of(Remedy.advice("use the same type for both"), own(at, byOwn, slot));

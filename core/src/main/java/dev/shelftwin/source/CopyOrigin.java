@@ -29,7 +29,7 @@ record CopyOrigin(
     implements Value {
 
   /** Methods that keep a text as it is, and those between the types of times. */
-  private static final Set<String> KEEPING_FORM =
+  private static final Set<String> KEEPING_FORMAT =
       Set.of(
           "atStartOfDay",
           "atZone",
@@ -91,7 +91,7 @@ record CopyOrigin(
 
   /** What a method makes of this; of a text that a formatter wrote, most make something else. */
   CopyOrigin through(int newSize, String call) {
-    return through(newSize, call, KEEPING_FORM.contains(call) ? literal : null);
+    return through(newSize, call, KEEPING_FORMAT.contains(call) ? literal : null);
   }
 
   /** What a method makes of this by a pattern; null if it has none. */

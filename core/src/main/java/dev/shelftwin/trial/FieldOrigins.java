@@ -3,6 +3,7 @@ package dev.shelftwin.trial;
 import dev.shelftwin.convert.Catalogue;
 import dev.shelftwin.convert.Conversion;
 import dev.shelftwin.convert.DateFormats;
+import dev.shelftwin.convert.ElementConversions;
 import dev.shelftwin.convert.Operation;
 import dev.shelftwin.convert.Units;
 import dev.shelftwin.ledger.ConceptLedger;
@@ -131,7 +132,7 @@ final class FieldOrigins {
     TypeRef source = flow.sources().get(0).type();
     Optional<Conversion> outward =
         byLedger(hop, flow, true)
-            .or(() -> byForm(flow.how(), type, source))
+            .or(() -> byWord(flow.how(), type, source))
             .or(() -> byLedger(hop, flow, false))
             .or(() -> catalogue.between(type, source));
     boolean acceptsAll =
@@ -149,12 +150,26 @@ final class FieldOrigins {
         : Stream.empty();
   }
 
-  /** The conversion back, where the plan names the form of a text or the unit of a number. */
-  private Optional<Conversion> byForm(Conversion inward, TypeRef from, TypeRef to) {
-    String label = inward.toString();
-    return DateFormats.inLabel(label)
-        .flatMap(pattern -> DateFormats.between(from, to, pattern, catalogue))
-        .or(() -> Units.inLabel(label).flatMap(unit -> Units.between(from, to, unit, catalogue)));
+  /** The conversion back, where the plan names the format of a text or the unit of a number. */
+  private Optional<Conversion> byWord(Conversion inward, TypeRef from, TypeRef to) {
+    return inward
+        .withNested()
+        .map(Conversion::toString)
+        .flatMap(label -> byLabel(label, from, to).stream())
+        .findFirst();
+  }
+
+  private Optional<Conversion> byLabel(String label, TypeRef from, TypeRef to) {
+    return ElementConversions.oneOrEach(
+        from,
+        to,
+        (one, other) ->
+            DateFormats.inLabel(label)
+                .flatMap(pattern -> DateFormats.between(one, other, pattern, catalogue))
+                .or(
+                    () ->
+                        Units.inLabel(label)
+                            .flatMap(unit -> Units.between(one, other, unit, catalogue))));
   }
 
   /**

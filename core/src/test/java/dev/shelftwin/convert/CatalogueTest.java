@@ -169,7 +169,7 @@ class CatalogueTest {
           .singleElement()
           .extracting(Finding::message)
           .asString()
-          .endsWith(" in the form " + pattern + ".");
+          .endsWith(" in the format " + pattern + ".");
     } else {
       assertThat(findings)
           .extracting(Finding::message)
@@ -209,6 +209,37 @@ class CatalogueTest {
     assertThat(Project.text(tried.generated(), "FiringApiMapper"))
         .contains("toMillis()", "ofMillis");
     assertHeld(tried.trial()).hasSize(4);
+  }
+
+  /** A request that no response goes with is sampled as its own layer writes values. */
+  @Test
+  void requestsAreSampledInTheirOwnUnitsAndFormats() {
+    Project firings =
+        new Project(folder)
+            .instead(
+                Project.LAYERS
+                    + """
+                    Firing:
+                      store: FiringRow
+                      model: Firing
+                      api: { NewFiring: in }
+                      fields:
+                        - model: hold
+                          unit: { store: seconds, api: hours }
+                          accept: { lossy-conversion: whole hours }
+                        - { model: days, format: { store: yyyyMMdd, api: dd.MM.yyyy } }
+                        - { model: lit, format: { store: yyyyMMdd, api: dd.MM.yyyy } }
+                  """,
+                """
+                package coop.kiln.store;
+                public class FiringRow { public long hold; public List<String> days; public String lit; }
+                package coop.kiln.model;
+                public record Firing(Duration hold, List<LocalDate> days, LocalDate lit) {}
+                package coop.kiln.api;
+                public record NewFiring(long hold, List<String> days, String lit) {}
+                """)
+            .importing("java.time.*", "java.util.List");
+    assertHeld(firings.tried(1, 20).trial()).hasSize(3);
   }
 
   @Test

@@ -219,7 +219,7 @@ class CopiedFlowsTest {
     } else {
       assertThat(plan)
           .contains("api: first", "format: { RepairDto: ", form)
-          .contains("forms of dates, as the code of a mapper writes or reads them");
+          .contains("formats of dates, as the code of a mapper writes or reads them");
     }
   }
 

@@ -160,6 +160,11 @@ class CarryTest {
             "{ model: x, format: \"HH'h'mm\", " + ENOUGH,
             "DateTexts.read(element, \"HH'h'mm\", LocalTime::from)"),
         of(
+            "List<String> | List<LocalDate> | List<String>",
+            "",
+            "{ model: x, format: { store: yyyyMMdd, api: dd.MM.yyyy } }",
+            "DateTexts.read(element, \"dd.MM.yyyy\", LocalDate::from)"),
+        of(
             "Date | Date | String",
             "",
             "{ model: x, format: { api: MM/dd/yyyy }, " + ENOUGH,

@@ -24,6 +24,17 @@ class LegacyMappersTest {
 
   @TempDir Path folder;
 
+  private static final String TWO_LAYERS =
+      """
+      shelf-twin: 1
+      name: batches
+      code: { sources: src }
+      layers:
+        store: { role: persistence, package: coop.kiln.store }
+        api: { role: transfer, package: coop.kiln.api }
+      concepts:
+      """;
+
   private static final String PLAN =
       """
       shelf-twin: 1
@@ -231,21 +242,15 @@ class LegacyMappersTest {
   @Test
   void theChildrenAndTheParentOfATreeAreSeen() {
     String plan =
-        """
-        shelf-twin: 1
-        name: groups
-        code: { sources: src }
-        layers:
-          store: { role: persistence, package: coop.kiln.store }
-          api: { role: transfer, package: coop.kiln.api }
-        concepts:
-          Group:
-            store: Group
-            api: { GroupView: out }
-            fields:
-              - { store: parent.code, api: parentCode }
-            existing-mappers: { Group -> GroupView: coop.kiln.map.Groups.view }
-        """;
+        TWO_LAYERS
+            + """
+                Group:
+                  store: Group
+                  api: { GroupView: out }
+                  fields:
+                    - { store: parent.code, api: parentCode }
+                  existing-mappers: { Group -> GroupView: coop.kiln.map.Groups.view }
+            """;
     String types =
         """
         package coop.kiln.store;
@@ -290,19 +295,13 @@ class LegacyMappersTest {
   @Test
   void aCastWithinTheLimitsIsNoCondition() {
     String plan =
-        """
-        shelf-twin: 1
-        name: batches
-        code: { sources: src }
-        layers:
-          store: { role: persistence, package: coop.kiln.store }
-          api: { role: transfer, package: coop.kiln.api }
-        concepts:
-          Rating:
-            store: Rating
-            api: { NewRating: in }
-            existing-mappers: { NewRating -> Rating: coop.kiln.map.Ratings.rating }
-        """;
+        TWO_LAYERS
+            + """
+                Rating:
+                  store: Rating
+                  api: { NewRating: in }
+                  existing-mappers: { NewRating -> Rating: coop.kiln.map.Ratings.rating }
+            """;
     String types =
         """
         package coop.kiln.store;
@@ -586,19 +585,13 @@ class LegacyMappersTest {
   @Test
   void whatAnUpdateLeavesAloneIsSaidSo() {
     String plan =
-        """
-        shelf-twin: 1
-        name: boxes
-        code: { sources: src }
-        layers:
-          store: { role: persistence, package: coop.kiln.store }
-          api: { role: transfer, package: coop.kiln.api }
-        concepts:
-          Box:
-            store: BoxRow
-            api: { BoxDto: in }
-            existing-mappers: { BoxDto -> BoxRow: coop.kiln.map.Boxes.fill }
-        """;
+        TWO_LAYERS
+            + """
+                Box:
+                  store: BoxRow
+                  api: { BoxDto: in }
+                  existing-mappers: { BoxDto -> BoxRow: coop.kiln.map.Boxes.fill }
+            """;
     String types =
         """
         package coop.kiln.store;

@@ -74,7 +74,7 @@ class ObservedFlowsTest {
                 + ".format(jug.made())",
             "made",
             Account.CONVERTED,
-            "in the form dd.MM.yyyy HH:mm:ss",
+            "in the format dd.MM.yyyy HH:mm:ss",
             ""),
         of("jug.name() + \"pMMdd\"", "name", Account.CONVERTED, "by the mapper", ""),
         of("jug.name() + jug.size()", "name, size", Account.JOINED, "by the mapper", ""),

@@ -179,6 +179,7 @@ class PlanReaderTest {
           name: kiln-cooperative       | `name: a\nwire: { number: double }` | refuses | 'wire' has no 'number'; did you mean 'numbers'?
           derived: from started to ended | format: dd.MM.jjjj       | accepts | this is no pattern of dates or times: Unknown pattern letter: j
           derived: from started to ended | format: pMMdd            | accepts | this is no pattern of dates or times
+          derived: from started to ended | format: "dd\\x0aMM"      | accepts | this is no pattern of dates or times
           derived: from started to ended | format: [dd.MM.yyyy]     | refuses | 'format' takes a text
           name: kiln-cooperative       | `name: a\nmappers: { name: Mapper }` | accepts | 'Mapper' names no class for each concept
           name: kiln-cooperative       | `name: a\nmappers: { package: a..b }` | accepts | 'a..b' is no package

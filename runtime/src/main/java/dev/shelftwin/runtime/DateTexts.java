@@ -43,7 +43,7 @@ public final class DateTexts {
    * Returns the date or the time of a text; a day that its month does not have is rejected.
    *
    * @param type makes it of what was read, such as {@code LocalDate::from}
-   * @throws RejectedValue if the text does not have the form
+   * @throws RejectedValue if the text does not have the format
    */
   public static <T> T read(String text, String pattern, TemporalQuery<T> type) {
     DateTimeFormatter formatter = formatter(pattern);
@@ -72,7 +72,7 @@ public final class DateTexts {
    * Returns the date of the older kind that a text names, in the time zone of the virtual machine
    * where the pattern has none; the beginning of the day where it has no time.
    *
-   * @throws RejectedValue if the text does not have the form
+   * @throws RejectedValue if the text does not have the format
    */
   public static Date readDate(String text, String pattern) {
     ZoneId zone = ZoneId.systemDefault();
@@ -89,7 +89,7 @@ public final class DateTexts {
 
   private static RejectedValue rejected(String text, String pattern) {
     return new RejectedValue(
-        Fault.REFUSED, "'" + text + "' is no date or time of the form " + pattern);
+        Fault.REFUSED, "'" + text + "' is no date or time of the format " + pattern);
   }
 
   private static DateTimeFormatter formatter(String pattern) {

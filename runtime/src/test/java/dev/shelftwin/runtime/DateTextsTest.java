@@ -73,7 +73,7 @@ class DateTextsTest {
   void otherTextsAreRejected(String text, String pattern) {
     assertThatThrownBy(() -> DateTexts.read(text, pattern, LocalDate::from))
         .isInstanceOf(RejectedValue.class)
-        .hasMessage("'" + text + "' is no date or time of the form " + pattern);
+        .hasMessage("'" + text + "' is no date or time of the format " + pattern);
   }
 
   @Test
