@@ -26,8 +26,10 @@ import javax.tools.ToolProvider;
 import kotlin.Unit;
 import kotlin.reflect.full.KClasses;
 import lombok.Value;
+import org.jetbrains.kotlin.allopen.AllOpenComponentRegistrar;
 import org.jetbrains.kotlin.cli.common.ExitCode;
 import org.jetbrains.kotlin.cli.jvm.K2JVMCompiler;
+import org.jetbrains.kotlin.noarg.NoArgComponentRegistrar;
 
 /** One of the projects in other styles, compiled as its own build would do it. */
 final class StyleProject {
@@ -134,6 +136,14 @@ final class StyleProject {
                 new PrintStream(messages, true, StandardCharsets.UTF_8),
                 "-no-stdlib",
                 "-no-reflect",
+                "-jvm-target",
+                "17",
+                "-Xplugin=" + Project.jarOf(NoArgComponentRegistrar.class),
+                "-P",
+                "plugin:org.jetbrains.kotlin.noarg:preset=jpa",
+                "-Xplugin=" + Project.jarOf(AllOpenComponentRegistrar.class),
+                "-P",
+                openedBy("Entity") + "," + openedBy("MappedSuperclass"),
                 "-d",
                 classes().toString(),
                 "-cp",
@@ -142,6 +152,11 @@ final class StyleProject {
     if (code != ExitCode.OK) {
       throw new IllegalStateException(messages.toString(StandardCharsets.UTF_8));
     }
+  }
+
+  /** Classes with an annotation are not final, so that a provider can extend them. */
+  private static String openedBy(String annotation) {
+    return "plugin:org.jetbrains.kotlin.allopen:annotation=jakarta.persistence." + annotation;
   }
 
   private static String joined(List<Path> paths) {

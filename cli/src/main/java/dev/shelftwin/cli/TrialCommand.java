@@ -40,7 +40,7 @@ import picocli.CommandLine.Spec;
 final class TrialCommand implements Callable<Integer> {
 
   /** To open a JPA provider and a database, on a busy machine. */
-  private static final Duration OPENING = Duration.ofSeconds(20);
+  private static final Duration OPENING = Duration.ofSeconds(60);
 
   /** How long one sample may take. */
   static final Duration TIME_LIMIT = Duration.ofSeconds(10);

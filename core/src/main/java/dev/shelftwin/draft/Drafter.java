@@ -289,13 +289,15 @@ public final class Drafter {
     boolean any = false;
     Ledger ledger = LedgerBuilder.build(plan, shapes);
     Set<Hop> nested = nested(ledger);
+    MapperGuesses methods = new MapperGuesses(shapes, code.methods());
     for (DraftConcept concept : all().toList()) {
       Optional<ConceptLedger> mappings = ledger.concept(concept.name());
       any |=
           mappings
               .filter(
                   one ->
-                      new RowGuesses(shapes, ledger, one, concept, nested, observed, copied)
+                      new RowGuesses(
+                              shapes, ledger, one, concept, nested, observed, copied, methods)
                           .guess())
               .isPresent();
     }

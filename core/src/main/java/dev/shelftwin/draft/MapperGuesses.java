@@ -20,6 +20,8 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 
 /**
  * Finds the mapper methods in the users' classes: those that take one type of a concept and return
@@ -79,6 +81,24 @@ final class MapperGuesses {
 
   /** The names of the methods that map a hop, as the plan writes them. */
   List<Text> methods(ConceptLedger concept, HopLedger hop) {
+    Place here = Place.in(concept.name());
+    return signatures(concept, hop).stream().map(method -> new Text(nameOf(method), here)).toList();
+  }
+
+  /** The types of what the callers of the methods that map a hop pass beside its objects. */
+  List<TypeRef> passedTypes(ConceptLedger concept, HopLedger hop) {
+    Set<TypeRef> mapped =
+        Stream.concat(
+                MappingMethods.abstractions(hop.hop().from().shape()).stream(),
+                Stream.of(hop.hop().to().shape().type().erased()))
+            .collect(Collectors.toSet());
+    return signatures(concept, hop).stream()
+        .flatMap(method -> method.parameters().stream())
+        .filter(type -> !isOrHolds(type, mapped) && !MappingMethods.isHelper(type))
+        .toList();
+  }
+
+  private List<MethodSignature> signatures(ConceptLedger concept, HopLedger hop) {
     Shape source = hop.hop().from().shape();
     TypeRef from = source.type().erased();
     TypeRef to = hop.hop().to().shape().type().erased();
@@ -88,23 +108,46 @@ final class MapperGuesses {
     Layer layer = hop.hop().outer().layer();
     String generated = MapperNames.qualifiedName(concept, layer);
     boolean ours = !isTaken(concept, layer);
-    Place here = Place.in(concept.name());
     if (from.equals(to)) {
       return List.of();
     }
-    List<MethodSignature> found =
+    List<MethodSignature> candidates =
         methods.stream()
             .filter(method -> !shapes.isGenerated(method.owner().qualifiedName()))
             .filter(method -> !ours || !method.owner().qualifiedName().equals(generated))
+            .toList();
+    List<MethodSignature> found =
+        candidates.stream()
             .filter(
                 method ->
                     maps(method, from, asSource, to)
                         || (canBeFilled && fills(method, from, to, sourceCanBeFilled)))
             .toList();
-    return found.stream()
-        .filter(method -> !isStep(method, found))
-        .map(method -> new Text(nameOf(method), here))
-        .toList();
+    List<MethodSignature> all =
+        found.isEmpty() ? ofFamilies(candidates, source, hop.hop().to().shape()) : found;
+    return all.stream().filter(method -> !isStep(method, all)).toList();
+  }
+
+  /** The methods that map objects of several types, among them those of two types. */
+  private List<MethodSignature> ofFamilies(
+      List<MethodSignature> candidates, Shape from, Shape to) {
+    Set<TypeRef> sources = families(from, to);
+    Set<TypeRef> targets = families(to, from);
+    return sources.isEmpty() || targets.isEmpty()
+        ? List.of()
+        : candidates.stream()
+            .filter(
+                method ->
+                    targets.stream().anyMatch(target -> maps(method, from.type(), sources, target)))
+            .toList();
+  }
+
+  /** The abstract types that a type extends or implements, and another type does not. */
+  private Set<TypeRef> families(Shape shape, Shape other) {
+    return shape.supertypes().stream()
+        .filter(type -> !other.supertypes().contains(type))
+        .filter(type -> shapes.find(type).filter(Shape::isAbstract).isPresent())
+        .collect(Collectors.toSet());
   }
 
   /**
@@ -135,8 +178,11 @@ final class MapperGuesses {
     }
     boolean makes = isOrHolds(method.returns(), Set.of(to));
     boolean ofSource = !method.isStatic() && method.owner().equals(from);
-    boolean alone = method.parameters().isEmpty() || MappingMethods.isHelped(method);
-    return makes && (takes || (ofSource && alone));
+    boolean ofItself =
+        method.parameters().isEmpty()
+            || MappingMethods.isHelped(method)
+            || MappingMethods.converts(method);
+    return makes && (takes || (ofSource && ofItself));
   }
 
   private static boolean canBeFilled(ResolvedShape shape) {

@@ -1,6 +1,8 @@
 package dev.shelftwin.draft;
 
+import dev.shelftwin.shape.Access;
 import dev.shelftwin.shape.Container;
+import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.MethodSignature;
 import dev.shelftwin.shape.Shape;
 import dev.shelftwin.shape.Shapes;
@@ -95,7 +97,7 @@ final class MappingMethods {
           }
           if (mayMap(method)) {
             all.add(method);
-            addTarget(method, data);
+            addTarget(method, data, owner -> isData(owner, shapes));
           }
         }
       }
@@ -103,18 +105,31 @@ final class MappingMethods {
     List.copyOf(crossing).forEach(owner -> addParts(owner, shapes));
   }
 
-  /** Adds the inner objects that a class creates; what its methods take or return is none. */
+  /** Adds the inner objects that a class creates; what its methods fill or return is none. */
   private void addParts(String owner, Shapes shapes) {
     Set<TypeRef> whole =
         all.stream()
             .filter(method -> method.owner().binaryName().equals(owner))
             .flatMap(
-                method -> Stream.concat(method.parameters().stream(), Stream.of(method.returns())))
+                method ->
+                    method.parameters().size() == 1 && !method.returns().name().equals("void")
+                        ? Stream.of(method.returns())
+                        : Stream.concat(method.parameters().stream(), Stream.of(method.returns())))
             .map(TypeRef::erased)
             .collect(Collectors.toSet());
     CopiedParts.of(shapes.copies(owner)).stream()
         .filter(part -> !whole.contains(part.to()))
         .forEach(part -> addTarget(part.from(), part.to(), owner));
+  }
+
+  /** Whether getters show all that a type stores, as none shows the collaborators of a mapper. */
+  private static boolean isData(TypeRef type, Shapes shapes) {
+    List<Field> stored = shapes.find(type).stream().flatMap(Shape::storedFields).toList();
+    return !stored.isEmpty() && stored.stream().allMatch(MappingMethods::hasGetter);
+  }
+
+  private static boolean hasGetter(Field field) {
+    return field.reader().filter(reader -> reader.kind() == Access.Kind.METHOD).isPresent();
   }
 
   /** Whether a good part of an object's methods only read it. */
@@ -133,7 +148,8 @@ final class MappingMethods {
     return method.parameters().stream().anyMatch(MappingMethods::isHelper);
   }
 
-  private static boolean isHelper(TypeRef type) {
+  /** Whether a type is named like one whose objects look up or make what a mapper needs. */
+  static boolean isHelper(TypeRef type) {
     return NameWords.of(type.simpleName()).last().anyOf(HELPERS);
   }
 
@@ -153,7 +169,7 @@ final class MappingMethods {
   }
 
   /** Whether the name of a method says that it maps: toView, mapToView, shelfToView. */
-  private static boolean converts(MethodSignature method) {
+  static boolean converts(MethodSignature method) {
     List<String> words = NameWords.of(method.name()).all();
     int to = words.lastIndexOf("to");
     return CONVERTING.contains(words.get(0))
@@ -254,8 +270,9 @@ final class MappingMethods {
    * Adds what a method makes.
    *
    * @param data whether its owner shows its parts, of which a method may get one by a key
+   * @param isData whether all that a type stores can be read
    */
-  private void addTarget(MethodSignature method, boolean data) {
+  private void addTarget(MethodSignature method, boolean data, Predicate<TypeRef> isData) {
     TypeRef owner = method.owner().erased();
     TypeRef made = method.isConstructor() ? owner : method.returns().present().erased();
     boolean ofObject = !method.isStatic() && !method.isConstructor();
@@ -265,8 +282,12 @@ final class MappingMethods {
     if (ofObject && ((isAccessor(method) && !gets && !helped) || (!alone && made.equals(owner)))) {
       return; // it reads or sets a part of the object
     }
-    if (ofObject && (alone || helped)) {
+    boolean converted = ofObject && !alone && converts(method) && isData.test(owner);
+    if (ofObject && (alone || helped || converted)) {
       addTarget(owner, made, owner.binaryName());
+    }
+    if (converted) {
+      return; // what it is given completes the object
     }
     List<TypeRef> given =
         method.parameters().stream()

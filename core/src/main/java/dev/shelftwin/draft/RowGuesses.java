@@ -26,6 +26,7 @@ final class RowGuesses {
    * @param nested the hops of objects within others
    * @param mappers what existing mappers were observed to do
    * @param copies what their code copies
+   * @param methods finds existing mappers
    */
   RowGuesses(
       Shapes shapes,
@@ -34,7 +35,8 @@ final class RowGuesses {
       DraftConcept draft,
       Set<Hop> nested,
       List<ObservedMapper> mappers,
-      List<ObservedMapper> copies) {
+      List<ObservedMapper> copies,
+      MapperGuesses methods) {
     this.concept = concept;
     RowProposals rows = new RowProposals(shapes, concept, draft);
     ObservedGuesses observed =
@@ -57,7 +59,7 @@ final class RowGuesses {
     ConversionGuesses conversions = new ConversionGuesses(shapes, rows);
     List<ObservedMapper> known = Stream.concat(mappers.stream(), copies.stream()).toList();
     PassedGuesses passed = new PassedGuesses(rows, nested, known);
-    ValueGuesses values = new ValueGuesses(rows, nested, known);
+    ValueGuesses values = new ValueGuesses(rows, nested, known, methods);
     this.kinds =
         List.of(
             observed::sameFields,

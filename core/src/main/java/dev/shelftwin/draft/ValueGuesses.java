@@ -23,15 +23,19 @@ final class ValueGuesses {
   private final ConceptLedger concept;
   private final Set<Hop> nested;
   private final List<ObservedMapper> mappers;
+  private final MapperGuesses methods;
 
   /**
    * @param nested the hops of objects within others, whose mappers have no callers of the users
    * @param mappers what is known of existing mappers
+   * @param methods finds the existing mappers
    */
-  ValueGuesses(RowProposals rows, Set<Hop> nested, List<ObservedMapper> mappers) {
+  ValueGuesses(
+      RowProposals rows, Set<Hop> nested, List<ObservedMapper> mappers, MapperGuesses methods) {
     this.rows = rows;
     this.nested = nested;
     this.mappers = mappers;
+    this.methods = methods;
     this.concept = rows.concept();
   }
 
@@ -95,13 +99,14 @@ final class ValueGuesses {
     }
     boolean isRow = hub.role() == Role.PERSISTENCE;
     if (hop.slot(field).isEmpty() && !isRow) {
+      boolean passed = isPassed(hop, field);
       return rows.add(
           "given " + shape,
           hub,
           field,
           row ->
-              row.say(words -> words.givenFrom(shape, "factory"))
-                  .guess(subject(Guess.Kind.FACTORY, shape, field)));
+              row.say(words -> words.givenFrom(shape, passed ? "caller" : "factory"))
+                  .guess(subject(passed ? Guess.Kind.CALLER : Guess.Kind.FACTORY, shape, field)));
     }
     boolean isNested = nested.contains(hop.hop());
     boolean empty = isEmpty(hub, field);
@@ -129,6 +134,17 @@ final class ValueGuesses {
         row ->
             row.say(words -> words.givenFrom(shape, isNested ? "supplier" : "caller"))
                 .guess(subject(isNested ? Guess.Kind.SUPPLIER : Guess.Kind.CALLER, shape, field)));
+  }
+
+  /** Whether existing mappers are passed a value of the type that only this field lacks. */
+  private boolean isPassed(HopLedger hop, Field field) {
+    return methods.passedTypes(concept, hop).stream().filter(field.type()::equals).count() == 1
+        && OpenFields.unfilled(hop).stream()
+                .map(other -> whole(hop, other))
+                .filter(other -> other.type().equals(field.type()))
+                .distinct()
+                .count()
+            == 1;
   }
 
   /**

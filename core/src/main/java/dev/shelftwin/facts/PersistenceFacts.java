@@ -121,9 +121,10 @@ final class PersistenceFacts {
         .isPresent();
   }
 
-  /** Whether a value is required. */
+  /** Whether a value is required; a row that gives another its key always is (ibid., §2.4.1). */
   boolean isRequired() {
-    return says("Column", "nullable", false)
+    return has("MapsId")
+        || says("Column", "nullable", false)
         || says("JoinColumn", "nullable", false)
         || says("Basic", "optional", false)
         || says("ManyToOne", "optional", false)

@@ -13,26 +13,44 @@ final class GivenExpression implements GivenValue.Cases<CodeBlock> {
   private final Expressions expressions;
   private final FieldMapping.Given mapping;
   private final TypeRef slot;
+  private final boolean typed;
   private final NameAllocator names;
 
+  /**
+   * The value of a field.
+   *
+   * @param slot the type in which it is passed
+   * @param typed whether a missing value must have this type, as several creators could take one
+   */
   GivenExpression(
-      Expressions expressions, FieldMapping.Given mapping, TypeRef slot, NameAllocator names) {
+      Expressions expressions,
+      FieldMapping.Given mapping,
+      TypeRef slot,
+      boolean typed,
+      NameAllocator names) {
     this.expressions = expressions;
     this.mapping = mapping;
     this.slot = slot;
+    this.typed = typed;
     this.names = names;
   }
 
   @Override
   public CodeBlock constant(GivenValue.Constant source) {
     if (source.literal().isEmpty()) {
-      return slot.isOptional()
-          ? CodeBlock.of("$T.empty()", JavaNames.raw(slot))
-          : CodeBlock.of("null");
+      return nothing(slot, typed);
     }
     CodeBlock literal =
         expressions.literal(source.literal().get(), mapping.how().orElseThrow(), slot);
     return slot.isOptional() ? CodeBlock.of("$T.of($L)", JavaNames.raw(slot), literal) : literal;
+  }
+
+  /** No value for a parameter. */
+  static CodeBlock nothing(TypeRef slot, boolean typed) {
+    if (slot.isOptional()) {
+      return CodeBlock.of("$T.empty()", JavaNames.raw(slot));
+    }
+    return typed ? CodeBlock.of("($T) null", JavaNames.of(slot)) : CodeBlock.of("null");
   }
 
   @Override

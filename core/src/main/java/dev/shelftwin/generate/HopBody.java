@@ -218,22 +218,21 @@ final class HopBody {
 
   private CodeBlock argument(Parameter parameter) {
     FieldMapping mapping = mapping(parameter);
+    Field into = mapping.target().orElseThrow();
+    TypeRef slot = ledger.slot(into).orElseThrow();
     return ledger.keepsPrevious(mapping)
-        ? previousValue(mapping.target().orElseThrow())
-        : value(mapping, mapping.target().orElseThrow());
-  }
-
-  private CodeBlock previousValue(Field field) {
-    return previous()
-        .plain(
-            field, Conversion.NONE, ledger.slot(field).orElseThrow(), hop.to().mayBeMissing(field));
+        ? previous().plain(into, Conversion.NONE, slot, hop.to().mayBeMissing(into))
+        : value(mapping, into);
   }
 
   /** The value of a target field, in the type in which it is passed. */
   CodeBlock value(FieldMapping mapping, Field into) {
     TypeRef slot = ledger.slot(into).orElseThrow();
+    if (mapping instanceof FieldMapping.Stays) {
+      return GivenExpression.nothing(slot, isTyped);
+    }
     if (mapping instanceof FieldMapping.Given given) {
-      return given.value().fold(new GivenExpression(expressions, given, slot, names));
+      return given.value().fold(new GivenExpression(expressions, given, slot, isTyped, names));
     }
     boolean required = ledger.isRequired(into);
     if (mapping instanceof FieldMapping.Joined joined) {

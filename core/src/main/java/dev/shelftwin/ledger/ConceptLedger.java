@@ -6,9 +6,12 @@ import dev.shelftwin.plan.Layer;
 import dev.shelftwin.plan.PlanWord;
 import dev.shelftwin.plan.Row;
 import dev.shelftwin.plan.Text;
+import dev.shelftwin.shape.Container;
 import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.FieldRole;
+import dev.shelftwin.shape.FieldTrait;
 import dev.shelftwin.shape.TypeRef;
+import dev.shelftwin.shape.Visibility;
 import java.util.EnumSet;
 import java.util.List;
 import java.util.Objects;
@@ -127,5 +130,16 @@ public record ConceptLedger(
       roles.add(FieldRole.PARENT);
     }
     return roles;
+  }
+
+  /** Whether a field keeps what it got when its object was created: updates do not write it. */
+  public boolean isWrittenOnce(ResolvedShape shape, Field field) {
+    Set<FieldRole> roles = roles(shape, field);
+    boolean hasWriter =
+        field.writer().filter(writer -> writer.visibility() != Visibility.PRIVATE).isPresent();
+    return (!hasWriter && Container.of(field.type()).isEmpty())
+        || field.has(FieldTrait.WRITTEN_ONCE)
+        || roles.contains(FieldRole.KEY)
+        || roles.contains(FieldRole.IDENTITY);
   }
 }

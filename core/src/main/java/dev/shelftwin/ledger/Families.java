@@ -4,22 +4,18 @@ import dev.shelftwin.convert.Operation;
 import dev.shelftwin.plan.Concept;
 import dev.shelftwin.plan.ShapeUse;
 import dev.shelftwin.shape.Shape;
-import dev.shelftwin.shape.Shapes;
 import dev.shelftwin.shape.TypeRef;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import java.util.stream.Stream;
 
 /** Finds the subtypes of abstract types among the concepts. */
 final class Families {
 
-  private final Shapes shapes;
   private final LayerTypes layerTypes;
   private final List<Concept> concepts;
 
-  Families(Shapes shapes, LayerTypes layerTypes, List<Concept> concepts) {
-    this.shapes = shapes;
+  Families(LayerTypes layerTypes, List<Concept> concepts) {
     this.layerTypes = layerTypes;
     this.concepts = List.copyOf(concepts);
   }
@@ -59,24 +55,10 @@ final class Families {
 
   private List<TypeRef> missing(
       Shape family, ResolvedShape resolved, List<Operation.CallMapper> subtypes) {
-    return concreteTypes(family, resolved)
+    return layerTypes
+        .concreteTypes(family, () -> layerTypes.shapes(resolved.layer()))
         .map(Shape::type)
         .filter(type -> subtypes.stream().noneMatch(subtype -> subtype.from().equals(type)))
         .toList();
-  }
-
-  /** The concrete types that a sealed type permits; otherwise those of the layer's packages. */
-  private Stream<Shape> concreteTypes(Shape family, ResolvedShape resolved) {
-    if (!family.isAbstract()) {
-      return Stream.of(family);
-    }
-    if (!family.permits().isEmpty()) {
-      return family.permits().stream()
-          .flatMap(type -> shapes.find(type).stream())
-          .flatMap(shape -> concreteTypes(shape, resolved));
-    }
-    return layerTypes
-        .shapes(resolved.layer())
-        .filter(shape -> !shape.isAbstract() && shape.isSubtypeOf(family));
   }
 }

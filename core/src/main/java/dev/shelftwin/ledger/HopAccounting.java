@@ -34,8 +34,8 @@ final class HopAccounting {
   private final Optional<Creator> creator;
   private final HopLedger slots;
 
-  /** Whether every field of the target can be set, in whatever way. */
-  private final boolean setsAll;
+  /** Whether every field can be read and set, in whatever way. */
+  private final boolean reachesAll;
 
   HopAccounting(
       Pairing pairing,
@@ -52,12 +52,12 @@ final class HopAccounting {
       ConversionResolver conversions,
       RowRelations relations,
       Optional<Creator> creator,
-      boolean setsAll) {
-    this.setsAll = setsAll;
+      boolean reachesAll) {
+    this.reachesAll = reachesAll;
     this.pairing = pairing;
     this.hop = hop;
     this.conversions = conversions;
-    this.directives = new HopDirectives(pairing, hop);
+    this.directives = new HopDirectives(pairing, hop, reachesAll);
     this.unaccounted = new UnaccountedFields(pairing, hop, directives, conversions, relations);
     this.several = new SeveralFields(pairing, hop, conversions, directives);
     this.creator = creator;
@@ -119,7 +119,7 @@ final class HopAccounting {
 
   private Accounted ofTarget(Field target) {
     Optional<TypeRef> slot =
-        setsAll && !isDerivedByRow(target)
+        reachesAll && !isDerivedByRow(target)
             ? slots.slot(target).or(() -> Optional.of(target.type()))
             : slots.slot(target);
     Optional<Row> row = pairing.rowOf(target.name(), hop.to());
@@ -129,8 +129,7 @@ final class HopAccounting {
     }
     return slot.map(type -> fill(target, type, row))
         .orElseGet(() -> compare(target, row))
-        .orElseGet(
-            () -> unaccounted.ofTarget(target, slot.isPresent(), isRequiredByCreator(target)));
+        .orElseGet(() -> unaccounted.ofTarget(target, slot.isPresent(), needsValue(target, slot)));
   }
 
   /** A version that the mapper cannot write, if something else of the row can be updated. */
@@ -150,12 +149,11 @@ final class HopAccounting {
         .map(Accounted::of);
   }
 
-  private boolean isRequiredByCreator(Field target) {
-    return slots.parameter(target).filter(this::isRequired).isPresent();
-  }
-
-  private boolean isRequired(Parameter parameter) {
-    return creator.filter(one -> one.isOptional(parameter)).isEmpty();
+  /** Whether the creator has a parameter for a target that must not be missing. */
+  private boolean needsValue(Field target, Optional<TypeRef> slot) {
+    boolean mayBeNull =
+        hop.to().mayBeMissing(target) && slot.filter(TypeRef::isPrimitive).isEmpty();
+    return !mayBeNull && creator.filter(one -> one.requires(target.name())).isPresent();
   }
 
   private Accounted given(Field target, Optional<TypeRef> slot, GivenValue given, Row row) {

@@ -16,10 +16,17 @@ final class HopDirectives {
 
   private final Pairing pairing;
   private final Hop hop;
+  private final boolean readsAll;
 
-  HopDirectives(Pairing pairing, Hop hop) {
+  /**
+   * The directives for a hop.
+   *
+   * @param readsAll whether the mapper can read every field, in whatever way
+   */
+  HopDirectives(Pairing pairing, Hop hop, boolean readsAll) {
     this.pairing = pairing;
     this.hop = hop;
+    this.readsAll = readsAll;
   }
 
   /** The path of the source of a target field, by the plan or by its name. */
@@ -58,7 +65,7 @@ final class HopDirectives {
 
   private boolean isReadable(Field field) {
     String owner = hop.from().shape().type().packageName();
-    return field.reader().filter(reader -> isAccessible(reader, owner)).isPresent();
+    return field.reader().filter(reader -> readsAll || isAccessible(reader, owner)).isPresent();
   }
 
   /** Whether the mapper can use an access, and all accesses that it goes through. */

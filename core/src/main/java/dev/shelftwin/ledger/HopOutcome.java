@@ -7,6 +7,7 @@ import dev.shelftwin.shape.Parameter;
 import dev.shelftwin.shape.Role;
 import java.util.Comparator;
 import java.util.Set;
+import java.util.function.Predicate;
 
 /**
  * The complete accounting of one hop with one creator.
@@ -19,13 +20,14 @@ record HopOutcome(HopLedger ledger, Set<PlanWord> words) {
   /**
    * The best outcome first: the one that leaves the fewest parameters without a source, then the
    * one that uses the most values that the plan gives, sets the most fields, can set the most of
-   * them again in an existing row, and takes the fields' own types.
+   * them again in an existing row, is passed the fewest nulls, and takes the fields' own types.
    */
   static final Comparator<HopOutcome> BEST_FIRST =
       Comparator.comparingLong(HopOutcome::unfilledParameters)
           .thenComparing(HopOutcome::givenValues, Comparator.reverseOrder())
           .thenComparing(HopOutcome::settableFields, Comparator.reverseOrder())
           .thenComparing(HopOutcome::updatedFields, Comparator.reverseOrder())
+          .thenComparing(HopOutcome::emptyParameters)
           .thenComparing(HopOutcome::parametersOfOwnTypes, Comparator.reverseOrder());
 
   HopOutcome {
@@ -42,11 +44,24 @@ record HopOutcome(HopLedger ledger, Set<PlanWord> words) {
   }
 
   private long unfilledParameters() {
+    return parameters(FieldMapping.Unfilled.class::isInstance);
+  }
+
+  private long emptyParameters() {
+    return parameters(this::staysEmpty);
+  }
+
+  private long parameters(Predicate<FieldMapping> condition) {
     return creator().parameters().stream()
         .map(Parameter::name)
         .flatMap(name -> ledger.into(name).stream())
-        .filter(FieldMapping.Unfilled.class::isInstance)
+        .filter(condition)
         .count();
+  }
+
+  /** Whether a field gets no value although the target could take one. */
+  private boolean staysEmpty(FieldMapping mapping) {
+    return mapping instanceof FieldMapping.Stays && !ledger.keepsPrevious(mapping);
   }
 
   private long givenValues() {
@@ -62,7 +77,8 @@ record HopOutcome(HopLedger ledger, Set<PlanWord> words) {
   }
 
   private boolean isSettable(Field field) {
-    return ledger.slot(field).isPresent();
+    return ledger.slot(field).isPresent()
+        && ledger.into(field.name()).filter(this::staysEmpty).isEmpty();
   }
 
   private long parametersOfOwnTypes() {

@@ -9,6 +9,7 @@ import dev.shelftwin.shape.TypeRef;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.Supplier;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
@@ -44,6 +45,27 @@ public final class LayerTypes {
   /** The shapes of the top-level types of a layer. */
   public Stream<Shape> shapes(Layer layer) {
     return types(layer).flatMap(type -> shapes.find(type).stream());
+  }
+
+  /**
+   * The types of which the objects of an abstract type are: those that a sealed type permits,
+   * otherwise those of some types, and those nested in it, that extend it.
+   */
+  public Stream<Shape> concreteTypes(Shape type, Supplier<Stream<Shape>> all) {
+    if (!type.isAbstract()) {
+      return Stream.of(type);
+    }
+    if (!type.permits().isEmpty()) {
+      return type.permits().stream()
+          .flatMap(permitted -> shapes.find(permitted).stream())
+          .flatMap(permitted -> concreteTypes(permitted, all));
+    }
+    Stream<Shape> nested =
+        shapes.nestedIn(type.type().qualifiedName()).stream()
+            .flatMap(name -> shapes.find(name).stream());
+    return Stream.concat(all.get(), nested)
+        .filter(shape -> !shape.isAbstract() && shape.isSubtypeOf(type))
+        .distinct();
   }
 
   /** The shape that a plan names; empty if the code has none, or several of that name. */

@@ -119,8 +119,7 @@ public final class LedgerBuilder {
     private ConceptAccounting accounting(RowRelations relations) {
       List<Concept> all = new ArrayList<>(plan.concepts());
       all.addAll(nested.unlistedConcepts());
-      return new ConceptAccounting(
-          shapes, nested, new Families(shapes, layerTypes, all), relations);
+      return new ConceptAccounting(shapes, nested, new Families(layerTypes, all), relations);
     }
 
     /** The accounts with the relations between the rows of all concepts, in the plan's order. */

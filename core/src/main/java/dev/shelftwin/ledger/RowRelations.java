@@ -3,6 +3,7 @@ package dev.shelftwin.ledger;
 import dev.shelftwin.convert.Operation;
 import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.Role;
+import dev.shelftwin.shape.Shape;
 import dev.shelftwin.shape.TypeRef;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -53,14 +54,14 @@ record RowRelations(Set<Child> children, Map<RowField, SortedSet<String>> mapped
     ResolvedShape to = ledger.hop().to();
     Stream<Child> created =
         to.role() == Role.PERSISTENCE
-            ? calls(ofFields(ledger)).map(call -> child(to, call.to()))
+            ? calls(ofFields(ledger)).flatMap(call -> children(to, call.to()))
             : Stream.empty();
     Stream<Child> held =
         from.role() == Role.PERSISTENCE
             ? ofFields(ledger)
                 .filter(Operation.EachElement.class::isInstance)
                 .flatMap(each -> calls(((Operation.EachElement) each).elements().operations()))
-                .map(call -> child(from, call.from()))
+                .flatMap(call -> children(from, call.from()))
             : Stream.empty();
     return Stream.concat(created, held);
   }
@@ -76,8 +77,11 @@ record RowRelations(Set<Child> children, Map<RowField, SortedSet<String>> mapped
         .map(Operation.CallMapper.class::cast);
   }
 
-  private static Child child(ResolvedShape parent, TypeRef child) {
-    return new Child(parent.shape().type().qualifiedName(), child.qualifiedName());
+  /** A child may know its parent as a type that the parent's own type extends. */
+  private static Stream<Child> children(ResolvedShape parent, TypeRef child) {
+    Shape shape = parent.shape();
+    return Stream.concat(Stream.of(shape.type()), shape.supertypes().stream())
+        .map(type -> new Child(type.qualifiedName(), child.qualifiedName()));
   }
 
   private static Stream<RowField> mapped(HopLedger ledger) {

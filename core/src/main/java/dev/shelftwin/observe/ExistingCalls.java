@@ -10,6 +10,7 @@ import dev.shelftwin.shape.Shapes;
 import dev.shelftwin.trial.Doubles;
 import dev.shelftwin.trial.ExistingMappers;
 import dev.shelftwin.trial.UserObjects;
+import java.lang.invoke.MethodType;
 import java.lang.reflect.InvocationTargetException;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -144,7 +145,9 @@ public final class ExistingCalls implements ExistingMappers {
     private Optional<String> field(
         SlotTree.Root parameter, Class<?> type, Map<String, @Nullable Object> callerValues) {
       String name = parameter.path().substring(1, parameter.path().length() - 1);
-      if (callerValues.containsKey(name)) {
+      Class<?> boxed = MethodType.methodType(type).wrap().returnType();
+      @Nullable Object named = callerValues.get(name);
+      if (callerValues.containsKey(name) && (named == null || boxed.isInstance(named))) {
         return Optional.of(name);
       }
       List<String> fields =
@@ -153,7 +156,7 @@ public final class ExistingCalls implements ExistingMappers {
                   value ->
                       value.getValue() == null
                           ? isDeclared(value.getKey(), type)
-                          : type.isInstance(value.getValue()))
+                          : boxed.isInstance(value.getValue()))
               .map(Map.Entry::getKey)
               .toList();
       long parameters = call.otherTypes().stream().filter(type::equals).count();

@@ -7,6 +7,7 @@ import dev.shelftwin.ledger.Ledger;
 import dev.shelftwin.plan.Text;
 import dev.shelftwin.shape.Container;
 import dev.shelftwin.shape.Field;
+import dev.shelftwin.shape.FieldTrait;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -17,19 +18,36 @@ import java.util.Optional;
  * @param sources the paths of the source
  * @param target the path in the target; empty if the source stays
  * @param mapping the mapping of the ledger
+ * @param objects the objects that it is within, from the outermost one
  */
-record ExpectedFlow(List<String> sources, String target, FieldMapping mapping) {
+record ExpectedFlow(
+    List<String> sources, String target, FieldMapping mapping, List<Nested> objects) {
 
   private static final int MAX_DEPTH = 3;
 
   ExpectedFlow {
     sources = List.copyOf(sources);
+    objects = List.copyOf(objects);
+  }
+
+  /**
+   * An object, or several, that another concept maps.
+   *
+   * @param source its path in the source
+   * @param target its path in the target
+   * @param isOtherRow whether it is a row to which the target only refers
+   */
+  record Nested(String source, String target, boolean isOtherRow) {}
+
+  /** Whether it is within a row to which the target only refers. */
+  boolean isInOtherRow() {
+    return objects.stream().anyMatch(Nested::isOtherRow);
   }
 
   /** All fields of a hop, and those of nested objects that other concepts map. */
   static List<ExpectedFlow> of(Ledger ledger, HopLedger hop) {
     List<ExpectedFlow> flows = new ArrayList<>();
-    add(flows, ledger, hop, "", "", 0);
+    add(flows, ledger, hop, "", "", List.of());
     return flows;
   }
 
@@ -39,7 +57,7 @@ record ExpectedFlow(List<String> sources, String target, FieldMapping mapping) {
       HopLedger hop,
       String sourcePrefix,
       String targetPrefix,
-      int depth) {
+      List<Nested> objects) {
     for (FieldMapping mapping : hop.mappings()) {
       Optional<Operation.CallMapper> nested =
           mapping.conversion().stream()
@@ -49,14 +67,20 @@ record ExpectedFlow(List<String> sources, String target, FieldMapping mapping) {
       Optional<Field> target = mapping.target();
       if (nested.isPresent() && source.isPresent() && target.isPresent()) {
         HopLedger inner = ledger.hop(nested.get());
-        if (depth < MAX_DEPTH && inner.family().isEmpty()) {
+        if (objects.size() < MAX_DEPTH && inner.family().isEmpty()) {
+          List<Nested> inside = new ArrayList<>(objects);
+          inside.add(
+              new Nested(
+                  sourcePrefix + source.get().name(),
+                  targetPrefix + target.get().name(),
+                  target.get().has(FieldTrait.OTHER_ROW)));
           add(
               flows,
               ledger,
               inner,
               sourcePrefix + inside(source.get()),
               targetPrefix + inside(target.get()),
-              depth + 1);
+              inside);
         }
         continue;
       }
@@ -66,7 +90,8 @@ record ExpectedFlow(List<String> sources, String target, FieldMapping mapping) {
                   .map(field -> sourcePrefix + path(field, mapping, hop))
                   .toList(),
               target.map(field -> targetPrefix + field.name()).orElse(""),
-              mapping));
+              mapping,
+              objects));
     }
   }
 

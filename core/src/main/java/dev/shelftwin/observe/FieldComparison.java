@@ -17,6 +17,7 @@ final class FieldComparison {
   private final Lookups lookups;
   private final Observations seen;
   private final List<ObservedFlow> flows;
+  private final DroppedFields dropped;
 
   /** The paths for which no sample had a value. */
   private final Set<String> unseen = new HashSet<>();
@@ -26,9 +27,18 @@ final class FieldComparison {
     this.seen = seen;
     this.flows = List.copyOf(flows);
     this.lookups = new Lookups(flows, findings);
+    this.dropped = new DroppedFields(findings);
   }
 
-  void compare(ExpectedFlow wanted) {
+  void compare(List<ExpectedFlow> expected) {
+    dropped.find(
+        expected,
+        wanted -> !leaves(wanted).isEmpty(),
+        wanted -> !into(wanted).isEmpty() || !constant(flows, wanted).isEmpty());
+    expected.forEach(this::compare);
+  }
+
+  private void compare(ExpectedFlow wanted) {
     unseen(wanted);
     if (wanted.mapping().isCarried()) {
       compareCarried(wanted);
@@ -92,14 +102,13 @@ final class FieldComparison {
     if (!sent || arriving.stream().anyMatch(path -> ExpectedFlow.isWithin(path, source))) {
       return;
     }
-    Optional<FieldMapping> mapping = Optional.of(wanted.mapping());
     if (arriving.isEmpty()) {
-      drops(wanted, source);
+      dropped.report(wanted, source, constant(flows, wanted));
     } else {
       findings.add(
           RuleId.MAPPER_DIFFERS,
           wanted.target(),
-          mapping,
+          Optional.of(wanted.mapping()),
           "%s gets %s; by its name it is %s, of another type."
               .formatted(
                   findings.target(wanted.target()),
@@ -109,23 +118,10 @@ final class FieldComparison {
     }
   }
 
-  /** Reports a path of the source that never reaches the target. */
-  private void drops(ExpectedFlow wanted, String path) {
-    findings.add(
-        RuleId.MAPPER_DROPS,
-        wanted.target(),
-        Optional.of(wanted.mapping()),
-        "%s never reaches %s%s."
-            .formatted(
-                findings.source(path), findings.target(wanted.target()), constant(flows, wanted)),
-        "set it in the mapper, or say in the plan why it is not mapped: stays");
-  }
-
   private void compareCarried(ExpectedFlow wanted) {
     List<ObservedFlow> into = into(wanted);
     Optional<FieldMapping> mapping = Optional.of(wanted.mapping());
-    Set<String> paths = new LinkedHashSet<>();
-    wanted.sources().forEach(source -> leaves(source, wanted).forEach(paths::add));
+    Set<String> paths = leaves(wanted);
     List<String> missing =
         paths.stream()
             .filter(path -> into.stream().noneMatch(flow -> flow.flow().sources().contains(path)))
@@ -142,7 +138,7 @@ final class FieldComparison {
     }
     boolean instead = !missing.isEmpty() && missing.size() == paths.size() && !others.isEmpty();
     boolean passed = others.stream().allMatch(MapperFindings::isOfFurtherArgument);
-    if (instead && Lookups.isRow(wanted) && Lookups.isPassed(into)) {
+    if (instead && Lookups.isPassed(wanted, into)) {
       return; // the caller looked it up
     }
     if (instead && !found) {
@@ -165,7 +161,7 @@ final class FieldComparison {
       missing.stream()
           .map(path -> whole(path, wanted, paths, missing))
           .distinct()
-          .forEach(path -> drops(wanted, path));
+          .forEach(path -> dropped.report(wanted, path, constant(flows, wanted)));
     }
     for (ObservedFlow flow : into) {
       if (flow.flow().sources().stream().anyMatch(paths::contains)) {
@@ -400,6 +396,12 @@ final class FieldComparison {
   /** Rows name lists and maps, not their elements and keys. */
   private static String whole(String path) {
     return path.replaceFirst("(\\[]|\\{(key)?})$", "");
+  }
+
+  private Set<String> leaves(ExpectedFlow wanted) {
+    Set<String> paths = new LinkedHashSet<>();
+    wanted.sources().forEach(source -> paths.addAll(leaves(source, wanted)));
+    return paths;
   }
 
   /**

@@ -34,14 +34,18 @@ final class Lookups {
             .anyMatch(how -> how.operations(Operation.FindRow.class).findAny().isPresent());
   }
 
-  /** Whether each value comes from the field of the same name of a further argument: the row. */
-  static boolean isPassed(List<ObservedFlow> into) {
-    return into.stream()
-        .map(ObservedFlow::flow)
-        .allMatch(
-            flow ->
-                flow.sources().stream()
-                    .allMatch(source -> isSameField(source, flow.target().orElse(""))));
+  /**
+   * Whether the caller passes a row to which the target refers: each value comes from the field of
+   * the same name of a further argument.
+   */
+  static boolean isPassed(ExpectedFlow wanted, List<ObservedFlow> into) {
+    return (isRow(wanted) || wanted.isInOtherRow())
+        && into.stream()
+            .map(ObservedFlow::flow)
+            .allMatch(
+                flow ->
+                    flow.sources().stream()
+                        .allMatch(source -> isSameField(source, flow.target().orElse(""))));
   }
 
   private static boolean isSameField(String source, String target) {

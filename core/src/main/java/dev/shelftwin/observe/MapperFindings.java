@@ -36,6 +36,7 @@ final class MapperFindings {
   private @Nullable Constants constants;
   private Optional<Shape> owner = Optional.empty();
   private String called = "";
+  private boolean updates;
 
   MapperFindings(ConceptLedger concept, HopLedger hop, Text method) {
     this.concept = concept;
@@ -48,6 +49,12 @@ final class MapperFindings {
     constants = code;
     owner = mapper;
     called = call.nameAndDescriptor();
+    updates = call.updates();
+  }
+
+  /** Whether the mapper fills an object that is there already. */
+  boolean isUpdate() {
+    return updates;
   }
 
   ConceptLedger concept() {

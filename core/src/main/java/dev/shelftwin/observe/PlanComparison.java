@@ -54,7 +54,7 @@ final class PlanComparison {
       return findings.all();
     }
     FieldComparison fields = new FieldComparison(findings, seen, flows);
-    expected.forEach(fields::compare);
+    fields.compare(expected);
     new ObservedLeaks(findings).find(flows, expected);
     missing(seen, flows, expected);
     sideEffects(seen);

@@ -143,6 +143,14 @@ final class SlotTree {
     if (type.boxed().isLang("Boolean")) {
       return new Slot.Leaf(index, path, type, limits, mayBeMissing, List.of(true, false));
     }
+    if (shape.filter(one -> !one.constants().isEmpty()).isPresent()) {
+      List<Object> constants =
+          Stream.of(objects.load(type).getEnumConstants())
+              .filter(one -> shape.get().constants().contains(((Enum<?>) one).name()))
+              .map(Object.class::cast)
+              .toList();
+      return new Slot.Leaf(index, path, type, limits, mayBeMissing, constants);
+    }
     if (jdk && !DistinctValues.knows(type) && !objects.hasSampleMethod(type)) {
       return new Slot.Opaque(index, path, type);
     }
@@ -151,14 +159,6 @@ final class SlotTree {
     }
     if (shape.isEmpty()) {
       return new Slot.Opaque(index, path, type);
-    }
-    if (!shape.get().constants().isEmpty()) {
-      List<Object> constants =
-          Stream.of(objects.load(type).getEnumConstants())
-              .filter(one -> shape.get().constants().contains(((Enum<?>) one).name()))
-              .map(Object.class::cast)
-              .toList();
-      return new Slot.Leaf(index, path, type, limits, mayBeMissing, constants);
     }
     boolean isOpenRoot = path.isEmpty() && shape.get().isOpenInterface();
     Optional<Shape> row = isOpenRoot ? Optional.empty() : standIn(shape.get(), level);

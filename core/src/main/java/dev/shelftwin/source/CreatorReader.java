@@ -107,6 +107,31 @@ final class CreatorReader {
   }
 
   /**
+   * The methods of objects that a type has one of in a static field of the name of their own type,
+   * a type nested in it, as companion objects of Kotlin are: they are called like static methods.
+   */
+  List<Creator> ofCompanions(DeclaredType self, TypeRef ref) {
+    List<? extends Element> members = self.asElement().getEnclosedElements();
+    return ElementFilter.typesIn(members).stream()
+        .filter(
+            nested ->
+                ElementFilter.fieldsIn(members).stream()
+                    .filter(field -> field.getModifiers().contains(Modifier.STATIC))
+                    .filter(field -> field.getSimpleName().equals(nested.getSimpleName()))
+                    .anyMatch(field -> types.isSameType(field.asType(), nested.asType())))
+        .flatMap(nested -> ElementFilter.methodsIn(nested.getEnclosedElements()).stream())
+        .filter(method -> typeReader.read(method.getReturnType()).equals(ref))
+        .map(method -> companionMethod(method, ref))
+        .toList();
+  }
+
+  private Creator companionMethod(ExecutableElement method, TypeRef ref) {
+    TypeRef owner = typeReader.read(owner(method).asType());
+    String name = method.getSimpleName().toString();
+    return callable(owner, name, method, ref, typeReader, Set.of());
+  }
+
+  /**
    * A static method; of a generic one that makes this type the variables stand for its arguments.
    */
   private Creator staticMethod(ExecutableElement method, TypeRef ref) {

@@ -43,11 +43,13 @@ final class Declarations {
         .anyMatch(method -> !method.getModifiers().contains(Modifier.FINAL));
   }
 
+  /** Who may use a member; no code of the Java language can use one with a hyphen in its name. */
   static Visibility visibility(Element member) {
     Set<Modifier> modifiers = member.getModifiers();
-    if (modifiers.contains(Modifier.PUBLIC)) {
-      return Visibility.PUBLIC;
+    String name = member.getSimpleName().toString();
+    if (modifiers.contains(Modifier.PRIVATE) || !name.equals(Members.unmangled(name))) {
+      return Visibility.PRIVATE;
     }
-    return modifiers.contains(Modifier.PRIVATE) ? Visibility.PRIVATE : Visibility.PACKAGE;
+    return modifiers.contains(Modifier.PUBLIC) ? Visibility.PUBLIC : Visibility.PACKAGE;
   }
 }

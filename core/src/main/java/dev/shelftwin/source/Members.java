@@ -157,7 +157,7 @@ final class Members {
   }
 
   private void add(ExecutableElement method) {
-    String name = method.getSimpleName().toString();
+    String name = unmangled(method.getSimpleName().toString());
     int parameters = method.getParameters().size();
     boolean returns = method.getReturnType().getKind() != TypeKind.VOID;
     if (parameters == 0 && returns && !OF_EVERY_OBJECT.contains(name)) {
@@ -254,6 +254,15 @@ final class Members {
       }
     }
     return method;
+  }
+
+  /**
+   * The name of a method without what a compiler adds after a hyphen, which no name of the Java
+   * language has, because of types that it replaces by others.
+   */
+  static String unmangled(String method) {
+    int hyphen = method.indexOf('-');
+    return hyphen < 0 ? method : method.substring(0, hyphen);
   }
 
   /** The property that a setter names; empty for other methods. */

@@ -155,10 +155,12 @@ final class ShapeReader {
   private List<Creator> statics(
       DeclaredType self, TypeRef ref, Optional<TypeElement> implementation) {
     List<Creator> own =
-        Stream.concat(
-                creators.statics(self, ref).stream(),
+        Stream.of(
+                creators.statics(self, ref),
+                creators.ofCompanions(self, ref),
                 new BuilderReader(types, typeReader, creators)
-                    .builders((TypeElement) self.asElement(), ref).stream())
+                    .builders((TypeElement) self.asElement(), ref))
+            .flatMap(List::stream)
             .toList();
     if (implementation.isEmpty() || isMade(ref, own)) {
       return own;

@@ -29,7 +29,7 @@ final class ShownFields {
     for (MethodNode method : type.methods) {
       if ((method.access & Opcodes.ACC_STATIC) == 0
           && Type.getArgumentTypes(method.desc).length == 1) {
-        Members.propertyOfSetter(method.name)
+        Members.propertyOfSetter(Members.unmangled(method.name))
             .ifPresent(
                 property ->
                     assigned(code(method), type).ifPresent(field -> written.put(property, field)));
@@ -60,7 +60,7 @@ final class ShownFields {
     Map<String, String> shown = new HashMap<>();
     for (MethodNode method : type.methods) {
       if (method.desc.startsWith("()") && (method.access & Opcodes.ACC_STATIC) == 0) {
-        field(method, type).ifPresent(field -> shown.put(method.name, field));
+        field(method, type).ifPresent(field -> shown.put(Members.unmangled(method.name), field));
       }
     }
     return shown;

@@ -15,13 +15,16 @@ import org.jspecify.annotations.Nullable;
 /** Finds types of the plan's layers that stand for abstract ones in samples. */
 public final class ConcreteTypes {
 
+  private static final Comparator<Shape> BY_NAME =
+      Comparator.comparing(shape -> shape.type().qualifiedName());
+
   private final Plan plan;
-  private final Shapes shapes;
+  private final LayerTypes types;
   private @Nullable List<Shape> concrete;
 
   ConcreteTypes(Plan plan, Shapes shapes) {
     this.plan = plan;
-    this.shapes = shapes;
+    this.types = new LayerTypes(shapes);
   }
 
   /**
@@ -30,9 +33,10 @@ public final class ConcreteTypes {
    * types implement it.
    */
   List<Shape> of(Shape type) {
-    return concrete().stream()
-        .filter(candidate -> candidate.isSubtypeOf(type))
+    return types
+        .concreteTypes(type, () -> concrete().stream())
         .filter(candidate -> !type.isOpenInterface() || candidate.hasColumns())
+        .sorted(BY_NAME)
         .toList();
   }
 
@@ -52,13 +56,11 @@ public final class ConcreteTypes {
 
   private List<Shape> concrete() {
     if (concrete == null) {
-      LayerTypes types = new LayerTypes(shapes);
       concrete =
           plan.layers().stream()
               .flatMap(types::shapes)
               .filter(shape -> !shape.isAbstract())
               .distinct()
-              .sorted(Comparator.comparing(shape -> shape.type().qualifiedName()))
               .toList();
     }
     return concrete;

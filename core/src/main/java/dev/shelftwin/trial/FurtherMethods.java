@@ -113,7 +113,7 @@ final class FurtherMethods {
     String method =
         MapperNames.result(updates ? MapperNames.UPDATE : MapperNames.method(hop.hop().to()));
     Optional<Object> existing = one.existing().map(SampleRecipe::create);
-    existing.ifPresent(row -> tools.versions().keep(hop, one.source().object(), row));
+    existing.ifPresent(row -> tools.versions().keep(concept, hop, one.source().object(), row));
     Optional<Observation> untouched =
         existing.map(object -> observer.observe(object, hop.hop().to()));
     List<@Nullable Object> arguments = arguments(existing, one);

@@ -102,7 +102,7 @@ public final class GeneratedTwins {
       for (FieldMapping mapping : hop.callerParameters()) {
         Field field = mapping.target().orElseThrow();
         TypeRef type = hop.slot(field).orElse(field.type());
-        passed.put(field.name(), to.callerValues(type, field).sample(random, taken).value());
+        passed.put(field.name(), to.callerValues(type, field).passed(random, taken).value());
       }
       return Optional.of(new Twin(source, target, passed));
     } catch (RejectedSample rejected) {

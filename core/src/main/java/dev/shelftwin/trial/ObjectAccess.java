@@ -14,6 +14,7 @@ import java.lang.reflect.Executable;
 import java.lang.reflect.InvocationHandler;
 import java.lang.reflect.InvocationTargetException;
 import java.lang.reflect.Method;
+import java.lang.reflect.Modifier;
 import java.lang.reflect.Proxy;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -53,11 +54,29 @@ final class ObjectAccess {
   private record MemberKey(Class<?> type, String name) {}
 
   /**
-   * The value of a field; through its method if it has one, because proxies have no field values.
+   * The value of a field; through its method if it has one, because proxies have no field values. A
+   * method that refuses to show a value that is missing shows none.
    */
   @Nullable Object read(Object owner, Field field) {
     Optional<Access> reader = field.reader();
-    return reader.isPresent() ? read(owner, reader.get()) : get(owner, field.member());
+    if (reader.isEmpty()) {
+      return get(owner, field.member());
+    }
+    try {
+      return read(owner, reader.get());
+    } catch (UserFailure failure) {
+      if (field.stored() && reader.get().through().isEmpty() && isMissing(owner, field)) {
+        return null;
+      }
+      throw failure;
+    }
+  }
+
+  /** Whether the class that has both a field and its method has no value; a proxy has neither. */
+  private boolean isMissing(Object owner, Field field) {
+    Class<?> reading = getter(owner.getClass(), field.reader().orElseThrow()).getDeclaringClass();
+    return reading.equals(field(owner.getClass(), field.member()).getDeclaringClass())
+        && get(owner, field.member()) == null;
   }
 
   @Nullable Object read(Object object, Access access) {
@@ -95,8 +114,12 @@ final class ObjectAccess {
   }
 
   private @Nullable Object get(Object owner, String name) {
+    return get(owner.getClass(), owner, name);
+  }
+
+  private @Nullable Object get(Class<?> type, @Nullable Object owner, String name) {
     try {
-      return field(owner.getClass(), name).get(owner);
+      return field(type, name).get(owner);
     } catch (IllegalAccessException closed) {
       throw new IllegalStateException(closed);
     }
@@ -277,7 +300,15 @@ final class ObjectAccess {
     }
     return executable instanceof Constructor<?> constructor
         ? construct(constructor, arguments.toArray())
-        : invoke((Method) executable, null, arguments.toArray());
+        : invoke((Method) executable, receiver((Method) executable), arguments.toArray());
+  }
+
+  /** The object that has a method; none for static methods. */
+  private @Nullable Object receiver(Method method) {
+    Class<?> owner = method.getDeclaringClass();
+    return Modifier.isStatic(method.getModifiers())
+        ? null
+        : get(owner.getEnclosingClass(), null, owner.getSimpleName());
   }
 
   /** Calls an open constructor. */

@@ -80,9 +80,8 @@ final class ObjectSampler {
   }
 
   /** Values for a parameter that a mapper's caller passes. */
-  DistinctSampler callerValues(TypeRef type, Field field) {
-    return new DistinctSampler(
-        tools.values(), tools.text(), type, limits.of(field), shape.mayBeMissing(field));
+  PartSampler callerValues(TypeRef type, Field field) {
+    return part(SamplePart.of(field.name(), type, Optional.of(field), limits, shape.role(), false));
   }
 
   /** The place of a parameter or field among the values of a recipe; negative if it is none. */
@@ -170,7 +169,10 @@ final class ObjectSampler {
   private PartSampler part(String name, TypeRef type, Optional<Field> field) {
     boolean isParent =
         field.filter(one -> concept.roles(shape, one).contains(FieldRole.PARENT)).isPresent();
-    SamplePart part = SamplePart.of(name, type, field, limits, shape.role(), isParent);
+    return part(SamplePart.of(name, type, field, limits, shape.role(), isParent));
+  }
+
+  private PartSampler part(SamplePart part) {
     return new PartSampler(concept, shape, samplers, tools, origins, part);
   }
 

@@ -11,9 +11,11 @@ import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.FieldTrait;
 import dev.shelftwin.shape.Limits;
 import dev.shelftwin.shape.TypeRef;
+import java.math.BigDecimal;
 import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.OptionalInt;
 import java.util.Set;
 import java.util.random.RandomGenerator;
 import org.jspecify.annotations.Nullable;
@@ -76,11 +78,34 @@ final class PartSampler {
     return draw.draw(random, taken);
   }
 
-  /** The value that belongs to a domain object; a drawn one if it is not known or there is none. */
+  /** A value as a caller passes it: an object, not what creates one. */
+  SampleValue passed(RandomGenerator random, Set<DrawnKey> taken) {
+    return created(draw(random, taken), tools.fitting().fitter(part.type()));
+  }
+
+  private static SampleValue created(SampleValue drawn, ValueFitting.Fitter fitter) {
+    return new SampleValue(
+        ContainerSamples.created(drawn.value(), fitter),
+        () -> drawn.simpler().get().stream().map(simpler -> created(simpler, fitter)).toList());
+  }
+
+  /**
+   * The value that belongs to a domain object; a drawn one if it is not known, there is none, or it
+   * has more decimals than the part itself allows.
+   */
   SampleValue like(@Nullable Object domain, RandomGenerator random, Set<DrawnKey> taken) {
-    return domain == null || fromDomain.isEmpty()
-        ? draw(random, taken)
-        : fromDomain.get().of(domain, random, taken);
+    if (domain == null || fromDomain.isEmpty()) {
+      return draw(random, taken);
+    }
+    SampleValue value = fromDomain.get().of(domain, random, taken);
+    return isTooPrecise(value.value()) ? draw(random, taken) : value;
+  }
+
+  private boolean isTooPrecise(@Nullable Object value) {
+    OptionalInt scale = part.allowed().scale();
+    return value instanceof BigDecimal number
+        && scale.isPresent()
+        && number.stripTrailingZeros().scale() > scale.getAsInt();
   }
 
   private boolean isChange() {

@@ -212,7 +212,7 @@ final class RefusedValues {
         return Optional.empty();
       }
       Optional<Object> existing = complete.existing().map(SampleRecipe::create);
-      existing.ifPresent(row -> tools.versions().keep(hop, source, row));
+      existing.ifPresent(row -> tools.versions().keep(route.concept(), hop, source, row));
       return existing;
     }
 

@@ -38,7 +38,7 @@ final class RouteRun {
     this.begins = begins;
     this.route = route;
     this.tools = tools;
-    this.rows = new CallerRows(tools.expected(), tools.access());
+    this.rows = new CallerRows(tools);
     this.observer = new Observer(route.concept(), tools.access());
     this.comparisons =
         route.steps().stream()
@@ -151,7 +151,7 @@ final class RouteRun {
   /** The object that a mapper updates, which nobody has changed since the source was read. */
   private Object existing(Sample sample, HopLedger hop, Object source) {
     Object existing = sample.existing().map(SampleRecipe::create).orElseThrow();
-    tools.versions().keep(hop, source, existing);
+    tools.versions().keep(route.concept(), hop, source, existing);
     return existing;
   }
 

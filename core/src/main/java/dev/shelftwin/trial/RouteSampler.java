@@ -17,7 +17,7 @@ final class RouteSampler {
   private final ObjectSamplers samplers;
   private final ObjectSampler start;
   private final Optional<ObjectSampler> existing;
-  private final Map<String, DistinctSampler> callerValues = new LinkedHashMap<>();
+  private final Map<String, PartSampler> callerValues = new LinkedHashMap<>();
 
   RouteSampler(Route route, ObjectSamplers samplers) {
     this.samplers = samplers;
@@ -46,7 +46,7 @@ final class RouteSampler {
         accepted ? start.acceptedRecipe(random, taken) : start.recipe(random, taken);
     Optional<SampleRecipe> updated = existing.map(sampler -> sampler.recipe(random, taken));
     Map<String, SampleValue> passed = new LinkedHashMap<>();
-    callerValues.forEach((name, sampler) -> passed.put(name, sampler.sample(random, taken)));
+    callerValues.forEach((name, sampler) -> passed.put(name, sampler.passed(random, taken)));
     return new Sample(first, updated, passed);
   }
 }

@@ -1,5 +1,7 @@
 package dev.shelftwin.trial;
 
+import dev.shelftwin.convert.Operation;
+import dev.shelftwin.ledger.ConceptLedger;
 import dev.shelftwin.ledger.FieldMapping;
 import dev.shelftwin.ledger.HopLedger;
 import dev.shelftwin.shape.Field;
@@ -23,12 +25,32 @@ final class RowVersions {
     this.expected = expected;
   }
 
-  /** Gives a row the version that the source has: nobody has changed it since. */
-  void keep(HopLedger hop, Object source, Object row) {
-    for (FieldMapping version : versions(hop)) {
-      seen(version, source)
-          .ifPresent(seen -> access.set(row, version.target().orElseThrow(), seen));
+  /**
+   * Gives a row the version that the source has: nobody has changed it since. Existing mappers are
+   * given the source's own row, with what only its creation writes.
+   */
+  void keep(ConceptLedger concept, HopLedger hop, Object source, Object row) {
+    versions(hop).forEach(version -> keep(version, source, row));
+    if (concept.isExisting(hop)) {
+      keepWrittenOnce(concept, hop, source, row);
     }
+  }
+
+  private void keepWrittenOnce(ConceptLedger concept, HopLedger hop, Object source, Object row) {
+    for (FieldMapping mapping : hop.mappings()) {
+      boolean once =
+          mapping instanceof FieldMapping.Flow flow
+              && flow.source().isPresent()
+              && flow.how().operations(Operation.CallMapper.class).findAny().isEmpty()
+              && concept.isWrittenOnce(hop.hop().to(), flow.into());
+      if (once) {
+        keep(mapping, source, row);
+      }
+    }
+  }
+
+  private void keep(FieldMapping mapping, Object source, Object row) {
+    seen(mapping, source).ifPresent(seen -> access.set(row, mapping.target().orElseThrow(), seen));
   }
 
   /**

@@ -26,6 +26,7 @@ final class StoredParts {
   private final Map<String, Set<String>> internal = new HashMap<>();
 
   private final Map<Class<?>, List<Field>> known = new HashMap<>();
+  private final Map<Class<?>, Class<?>> types = new HashMap<>();
   private final Map<Class<?>, Boolean> embedded = new HashMap<>();
 
   StoredParts(Ledger ledger, Shapes shapes) {
@@ -62,28 +63,46 @@ final class StoredParts {
   boolean isEmbedded(Object object) {
     return embedded.computeIfAbsent(
         object.getClass(),
-        type ->
-            Optional.ofNullable(type.getCanonicalName())
-                .flatMap(shapes::find)
-                .filter(shape -> shape.has(ShapeTrait.EMBEDDABLE))
-                .isPresent());
+        type -> shape(type).filter(shape -> shape.has(ShapeTrait.EMBEDDABLE)).isPresent());
   }
 
   private List<Field> find(Class<?> type) {
-    String name = type.getCanonicalName();
     boolean isContainer =
         Collection.class.isAssignableFrom(type) || Map.class.isAssignableFrom(type);
-    if (name == null
-        || isContainer
-        || Enum.class.isAssignableFrom(type)
-        || name.startsWith("java.")) {
-      return List.of();
-    }
-    Set<String> hidden = internal.getOrDefault(name, Set.of());
-    return shapes.find(name).stream()
+    Optional<Shape> shape =
+        isContainer || Enum.class.isAssignableFrom(type) ? Optional.empty() : shape(type);
+    return shape.stream()
         .flatMap(Shape::storedFields)
-        .filter(field -> !hidden.contains(field.name()))
-        .filter(field -> !FieldRole.anyInternal(field.roles()))
+        .filter(field -> !isInternal(shape.orElseThrow(), field))
         .toList();
+  }
+
+  private boolean isInternal(Shape shape, Field field) {
+    return internal.getOrDefault(shape.type().fullName(), Set.of()).contains(field.name())
+        || FieldRole.anyInternal(field.roles());
+  }
+
+  /** The users' class of an object; of what a store returns in place of a row, that of the row. */
+  Class<?> type(Object object) {
+    return types.computeIfAbsent(object.getClass(), this::ofUsers);
+  }
+
+  private Class<?> ofUsers(Class<?> type) {
+    for (Class<?> level = type; level != null; level = level.getSuperclass()) {
+      if (named(level).isPresent()) {
+        return level;
+      }
+    }
+    return type;
+  }
+
+  private Optional<Shape> shape(Class<?> type) {
+    return named(types.computeIfAbsent(type, this::ofUsers));
+  }
+
+  private Optional<Shape> named(Class<?> type) {
+    return Optional.ofNullable(type.getCanonicalName())
+        .filter(name -> !name.startsWith("java."))
+        .flatMap(shapes::find);
   }
 }

@@ -134,7 +134,7 @@ final class ValueComparison {
       ValueFitting.elements(left).forEach(element -> values.add(ExpectedValue.of(element)));
       return ofElements(ExpectedValue.of(left), values, right, open);
     }
-    if (!left.getClass().equals(right.getClass())) {
+    if (!parts.type(left).equals(parts.type(right))) {
       return different(left, right);
     }
     List<Field> fields = parts.of(left);

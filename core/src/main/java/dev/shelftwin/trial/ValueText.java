@@ -68,7 +68,7 @@ final class ValueText {
         ? present.toString()
         : fields.stream()
             .map(field -> ofField(present, field, open))
-            .collect(Collectors.joining(", ", present.getClass().getSimpleName() + "(", ")"));
+            .collect(Collectors.joining(", ", parts.type(present).getSimpleName() + "(", ")"));
   }
 
   /** Some getters work only in a running application. */

@@ -304,4 +304,26 @@ class WrittenMappersTest {
     assertThat(new Project(folder).instead("", careful).draftCompiled(STORE, MODEL, API).text())
         .contains("unspecified-nullness: optional");
   }
+
+  /** A request that becomes an object by itself is given what it does not have. */
+  @Test
+  void whatMethodsOfRequestsAreGivenIsPassedByTheirCallers() throws IOException {
+    String own =
+        RECIPES
+            .replaceFirst("  static Recipe drafted(?s:.*?)\\n  }\\n", "")
+            .replace(
+                "record RecipeInput(String title, String heat) {}",
+                """
+                record RecipeInput(String title, String heat) {
+                  public coop.kiln.model.Recipe toRecipe(coop.kiln.model.AuthorId by) {
+                    return coop.kiln.model.Recipe.draft(
+                        new coop.kiln.model.Title(title), null, heat, by, java.util.List.of());
+                  }
+                }
+                """);
+    assertThat(new Project(folder).instead("", own).draftCompiled(STORE, MODEL, API).text())
+        .contains("RecipeInput -> Recipe: coop.kiln.api.RecipeInput.toRecipe\n")
+        .contains("- { model: author, given: { RecipeInput: { from: caller } }")
+        .contains("- { model: id, given: { RecipeInput: { from: factory } }");
+  }
 }

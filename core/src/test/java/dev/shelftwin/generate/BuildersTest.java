@@ -198,4 +198,27 @@ class BuildersTest {
                         .replace("STEPS", FLUENT));
     assertThat(load(project).creator()).map(Creator::label).contains("new Shelf");
   }
+
+  /** Other languages put the methods that create objects into an object beside them. */
+  @Test
+  void aMethodOfACompanionObjectIsCalledLikeAStaticOne() throws IOException {
+    String companion =
+        """
+        public static final Companion Companion = new Companion();
+          public static final class Companion {
+            private Companion() {}
+            public Shelf of(String code, int width, Optional<Integer> depth) {
+              return new Shelf(code, width, depth);
+            }
+          }
+        """;
+    Tried tried = project(companion, "").tried(7, 60);
+    assertThat(tried.findings()).isEmpty();
+    assertHeld(tried.trial());
+    assertThat(tried.generated().files())
+        .extracting(SourceFile::text)
+        .singleElement()
+        .asString()
+        .contains("Shelf.Companion.of(");
+  }
 }

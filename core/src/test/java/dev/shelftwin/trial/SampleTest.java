@@ -408,4 +408,110 @@ class SampleTest {
               assertThat(route.refusals()).isEmpty();
             });
   }
+
+  /** A row whose parent is set later refuses to show it before. */
+  @Test
+  void whatAGetterRefusesBecauseItIsMissingIsMissing() {
+    Project project =
+        new Project(folder)
+            .instead(
+                """
+                shelf-twin: 1
+                name: mugs
+                code: { sources: src }
+                layers:
+                  db: { role: persistence, package: coop.kiln.db }
+                  model: { role: domain, package: coop.kiln.model }
+                concepts:
+                  Mug: { db: MugRow, model: Mug }
+                """,
+                """
+                package coop.kiln.db;
+                import jakarta.persistence.*;
+                import java.util.*;
+                @Entity
+                public class MugRow {
+                  @Id @GeneratedValue private Long id;
+                  @ManyToOne private ShelfRow shelf;
+                  private String maker;
+                  public ShelfRow getShelf() { return Objects.requireNonNull(shelf); }
+                  public void setShelf(ShelfRow shelf) { this.shelf = shelf; }
+                  public String getMaker() { return maker; }
+                  public void setMaker(String maker) { this.maker = maker; }
+                }
+                package coop.kiln.db;
+                import jakarta.persistence.*;
+                import java.util.*;
+                @Entity
+                public class ShelfRow {
+                  @Id Long id;
+                  @OneToMany(mappedBy = "shelf") public List<MugRow> mugs = new ArrayList<>();
+                }
+                package coop.kiln.model;
+                public record Mug(String maker) {}
+                """);
+    assertThat(project.trial().routes())
+        .extracting(RouteResult::outcome)
+        .containsOnly(Outcome.HELD);
+  }
+
+  /** A constructor is passed nothing for what the plan leaves out, as a setter is not called. */
+  @Test
+  void whatStaysIsMissingInObjectsThatConstructorsCreate() {
+    Project project =
+        new Project(folder)
+            .instead(
+                """
+                shelf-twin: 1
+                name: mugs
+                code: { sources: src }
+                layers:
+                  db: { role: persistence, package: coop.kiln.db }
+                  model: { role: domain, package: coop.kiln.model }
+                  api: { role: transfer, package: coop.kiln.api }
+                concepts:
+                  Mug:
+                    db: MugRow
+                    model: Mug
+                    api: { MugView: out }
+                    fields:
+                      - { db: [shelf, shop], stays: filled by another service }
+                      - { api: link, stays: added by the controller }
+                """,
+                """
+                package coop.kiln.db;
+                import jakarta.persistence.*;
+                @Entity
+                public class MugRow {
+                  @Id private String code;
+                  private String shelf;
+                  private String shop;
+                  private int size;
+                  protected MugRow() {}
+                  public MugRow(String code, String shelf, String shop, int size) {
+                    this.code = code;
+                    this.shelf = shelf;
+                    this.shop = shop;
+                    this.size = size;
+                  }
+                  public MugRow(String code, Integer shelf, String shop, int size) {
+                    this(code, "" + shelf, shop, size);
+                  }
+                  public String getCode() { return code; }
+                  public String getShelf() { return shelf; }
+                  public String getShop() { return shop; }
+                  public int getSize() { return size; }
+                  public void setShelf(String shelf) { this.shelf = shelf; }
+                }
+                package coop.kiln.model;
+                public record Mug(String code, int size) {}
+                package coop.kiln.api;
+                public record MugView(String code, int size, String link) {}
+                """);
+    assertThat(project.check()).extracting(Finding::message).isEmpty();
+    assertThat(project.trial().routes())
+        .hasSizeGreaterThan(1)
+        .allSatisfy(
+            route -> assertThat(route.outcome()).as(route.toString()).isEqualTo(Outcome.HELD));
+  }
 }

@@ -283,7 +283,7 @@ public final class WrongMappers {
     return dto;
   }
 
-  static WorkshopDto nestedNotCopied(WorkshopRow row) { // mapper-drops place.street place.town
+  static WorkshopDto nestedNotCopied(WorkshopRow row) { // mapper-drops place
     WorkshopDto dto = dto(row);
     dto.setPlace(new PlaceDto());
     return dto;
