@@ -53,6 +53,13 @@ final class CopiedFields {
       this(field.name(), field, Optional.empty());
     }
 
+    /** The field itself, instead of each of its elements. */
+    Found all() {
+      return path.endsWith(EACH)
+          ? new Found(path.substring(0, path.length() - EACH.length()), field, outer)
+          : this;
+    }
+
     Found in(Found holder) {
       return new Found(
           holder.path + "." + path,
@@ -62,23 +69,24 @@ final class CopiedFields {
   }
 
   /**
-   * The field that holds a value as a whole: of {@code code.value} that is {@code code}, if the
-   * type of the code has no other field, and there is a conversion.
+   * The field that holds a value as a whole: of {@code code.value} that is {@code code}, and of
+   * {@code codes[].value} it is {@code codes}, if the type of a code has no other field, and there
+   * is a conversion.
    *
    * @param other the type of the field on the other side
    */
   Found whole(Found found, TypeRef other) {
     return found
         .outer()
-        .filter(outer -> !outer.path().endsWith(EACH) && isSingle(outer.field(), found.field()))
+        .filter(outer -> isSingle(outer.field(), found.field()))
         .filter(outer -> similarity.fit(outer.field().type().present(), other.present()))
-        .map(outer -> whole(outer, other))
+        .map(outer -> whole(outer.all(), other))
         .orElse(found);
   }
 
   private boolean isSingle(Field outer, Field inner) {
     return shapes
-        .find(outer.type().present())
+        .find(Container.held(outer.type()))
         .filter(type -> type.constants().isEmpty())
         .map(type -> type.storedFields().toList())
         .filter(stored -> stored.size() == 1 && shows(inner, stored.get(0)))

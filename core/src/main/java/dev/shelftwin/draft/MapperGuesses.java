@@ -129,8 +129,7 @@ final class MapperGuesses {
   }
 
   /** The methods that map objects of several types, among them those of two types. */
-  private List<MethodSignature> ofFamilies(
-      List<MethodSignature> candidates, Shape from, Shape to) {
+  private List<MethodSignature> ofFamilies(List<MethodSignature> candidates, Shape from, Shape to) {
     Set<TypeRef> sources = families(from, to);
     Set<TypeRef> targets = families(to, from);
     return sources.isEmpty() || targets.isEmpty()

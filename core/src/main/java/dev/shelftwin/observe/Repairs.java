@@ -8,10 +8,12 @@ import java.util.Comparator;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
+import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
@@ -24,6 +26,8 @@ final class Repairs {
 
   /** Failures in the same code are one; so many calls tell them apart. */
   private static final int FRAMES = 8;
+
+  private static final Pattern JDK = Pattern.compile("^(java|jdk|sun)\\.");
 
   private final MapperRuns runs;
   private final SlotTree.Roots roots;
@@ -205,7 +209,7 @@ final class Repairs {
     boolean progress = true;
     while (run.failed() && progress) {
       progress = false;
-      for (List<Slot> alike : suspects(values, failures)) {
+      for (List<Slot> alike : suspects(values, run, failures)) {
         Slot slot = alike.get(0);
         for (Object candidate : candidates(slot)) {
           if (tried > MOST || progress) {
@@ -213,7 +217,7 @@ final class Repairs {
           }
           SourceValues other = with(values, alike, candidate);
           MapperRuns.Run next = tryOne(other);
-          if (mends(next, failures)) {
+          if (mends(next, failures) && !isNamed(candidate, next)) {
             failures.add(place(next));
             values = other;
             run = next;
@@ -230,10 +234,12 @@ final class Repairs {
 
   /**
    * What to try: the values in the smallest object or container without which the mapper no longer
-   * fails in the same way; all values if there is none. Slots of one path are tried together. To
-   * leave something out comes last, because what is missing cannot be varied.
+   * fails in the same way; all values if there is none. Slots of one path are tried together. What
+   * the failure names comes first, and to leave something out last, because what is missing cannot
+   * be varied.
    */
-  private List<List<Slot>> suspects(SourceValues values, Set<String> failures) {
+  private List<List<Slot>> suspects(
+      SourceValues values, MapperRuns.Run failed, Set<String> failures) {
     List<List<Slot>> holders =
         alike(
             roots.all().stream()
@@ -254,7 +260,9 @@ final class Repairs {
         }
       }
     }
-    List<List<Slot>> all = alike(roots.leaves().stream());
+    Comparator<Slot.Leaf> namedFirst =
+        Comparator.comparing(leaf -> !isNamed(values.get(leaf), failed));
+    List<List<Slot>> all = alike(roots.leaves().stream().sorted(namedFirst));
     all.addAll(holders);
     return all;
   }
@@ -279,22 +287,37 @@ final class Repairs {
     return runs.run(values);
   }
 
+  /** Whether the message of a failure has a value, as those of parsers have, in any case. */
+  private static boolean isNamed(@Nullable Object value, MapperRuns.Run run) {
+    String text = String.valueOf(value).toUpperCase(Locale.ROOT);
+    return value instanceof String
+        && text.length() > 1
+        && run.failure()
+            .map(failure -> String.valueOf(failure.getMessage()).toUpperCase(Locale.ROOT))
+            .filter(message -> message.contains(text))
+            .isPresent();
+  }
+
   private static boolean mends(MapperRuns.Run run, Set<String> failures) {
     return !run.failed() || !failures.contains(place(run));
   }
 
   private static String place(MapperRuns.Run run) {
-    return run.failure()
-        .map(
-            failure ->
-                failure.getClass().getName()
-                    + (failure.getStackTrace().length == 0
-                        ? ""
-                        : Arrays.stream(failure.getStackTrace())
-                            .limit(FRAMES)
-                            .map(StackTraceElement::toString)
-                            .collect(Collectors.joining())))
-        .orElse("");
+    return run.failure().map(failure -> failure.getClass().getName() + calls(failure)).orElse("");
+  }
+
+  /** The calls that failed, from the one of the JDK: what that calls is its own business. */
+  private static String calls(Throwable failure) {
+    List<StackTraceElement> calls = Arrays.asList(failure.getStackTrace());
+    int ofUsers = 0;
+    while (ofUsers < calls.size() && JDK.matcher(calls.get(ofUsers).getClassName()).find()) {
+      ofUsers++;
+    }
+    return calls.stream()
+        .skip(ofUsers == calls.size() ? 0 : Math.max(0, ofUsers - 1))
+        .limit(FRAMES)
+        .map(StackTraceElement::toString)
+        .collect(Collectors.joining());
   }
 
   private List<Object> candidates(Slot slot) {
