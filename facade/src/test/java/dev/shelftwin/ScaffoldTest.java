@@ -4,6 +4,7 @@ import static dev.shelftwin.testkit.Trials.assertHeld;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import dev.shelftwin.change.ChangePreview;
 import dev.shelftwin.describe.DescribedSource;
 import dev.shelftwin.finding.Finding;
 import dev.shelftwin.finding.InputException;
@@ -25,6 +26,8 @@ import java.util.Set;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 
 /** A service that is designed in the plan alone: tried before it is written, and after that. */
 class ScaffoldTest {
@@ -101,6 +104,29 @@ class ScaffoldTest {
               "guests, Optional.empty());",
               "    this.remarks = remarks.orElse(null);",
               "    return Optional.ofNullable(remarks);");
+    }
+  }
+
+  /** The classes change, and with them the descriptions that are still in the plan. */
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      textBlock =
+          """
+          workshop | room     | room: String max 60
+          number   | code     | without: [code, status]
+          number   | code     | unwrapped: [code]
+          remarks  | comment  | renamed: { comment: note }
+          """)
+  void aFieldIsRenamedInDescriptionsToo(String field, String name, String described)
+      throws IOException {
+    ScaffoldFiles.write(scaffold(), written());
+    CodeOptions code = new CodeOptions(List.of(), List.of(), Project.classPath());
+    try (ShelfTwin twin = ShelfTwin.open(plan(), code)) {
+      ChangePreview preview = twin.whatIf().renamed("Booking." + field, name, List.of());
+      assertThat(preview.broken()).isEmpty();
+      assertThat(preview.breaks()).isFalse();
+      assertThat(preview.sources().files().get(plan()).after()).contains(described);
     }
   }
 

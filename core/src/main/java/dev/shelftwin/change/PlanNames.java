@@ -46,7 +46,7 @@ final class PlanNames {
     return ledger.plan().with(List.copyOf(concepts.values()));
   }
 
-  /** Renames the fields in all rows and omissions. */
+  /** Renames the fields in all rows, omissions and descriptions. */
   void rename() {
     for (ConceptLedger one : ledger.concepts()) {
       Optional.ofNullable(concepts.get(one.name()))
@@ -55,7 +55,7 @@ final class PlanNames {
                   concepts.put(
                       one.name(),
                       concept.with(
-                          concept.shapes(),
+                          new DescribedNames(one, this::renamed, edits).in(concept.shapes()),
                           concept.rows().stream().map(row -> renamed(row, one)).toList(),
                           concept.omissions().stream().map(some -> renamed(some, one)).toList())));
     }

@@ -286,9 +286,6 @@ final class MappingMethods {
     if (ofObject && (alone || helped || converted)) {
       addTarget(owner, made, owner.binaryName());
     }
-    if (converted) {
-      return; // what it is given completes the object
-    }
     List<TypeRef> given =
         method.parameters().stream()
             .map(type -> type.present().erased())

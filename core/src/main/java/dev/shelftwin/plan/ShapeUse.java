@@ -48,6 +48,11 @@ public record ShapeUse(
     return new ShapeUse(layer, type, other, build, description, at);
   }
 
+  /** This type with another description. */
+  public ShapeUse describedAs(TypeDescription other) {
+    return new ShapeUse(layer, type, direction, build, Optional.of(other), at);
+  }
+
   /** Whether a name has a package: packages begin in lower case, as in {@code a.b.Outer.Inner}. */
   public static boolean isQualified(String name) {
     return Character.isLowerCase(name.charAt(0)) && name.contains(".");
