@@ -97,7 +97,7 @@ final class MappingMethods {
           }
           if (mayMap(method)) {
             all.add(method);
-            addTarget(method, data, owner -> isData(owner, shapes));
+            addTarget(method, data, shapes);
           }
         }
       }
@@ -270,9 +270,8 @@ final class MappingMethods {
    * Adds what a method makes.
    *
    * @param data whether its owner shows its parts, of which a method may get one by a key
-   * @param isData whether all that a type stores can be read
    */
-  private void addTarget(MethodSignature method, boolean data, Predicate<TypeRef> isData) {
+  private void addTarget(MethodSignature method, boolean data, Shapes shapes) {
     TypeRef owner = method.owner().erased();
     TypeRef made = method.isConstructor() ? owner : method.returns().present().erased();
     boolean ofObject = !method.isStatic() && !method.isConstructor();
@@ -282,8 +281,7 @@ final class MappingMethods {
     if (ofObject && ((isAccessor(method) && !gets && !helped) || (!alone && made.equals(owner)))) {
       return; // it reads or sets a part of the object
     }
-    boolean converted = ofObject && !alone && converts(method) && isData.test(owner);
-    if (ofObject && (alone || helped || converted)) {
+    if (ofObject && (alone || helped || (converts(method) && isData(owner, shapes)))) {
       addTarget(owner, made, owner.binaryName());
     }
     List<TypeRef> given =

@@ -64,22 +64,39 @@ final class UnfilledField implements Rule.Check<MappingOnHop> {
                 + " to "
                 + at.from().shownName()
                 + ", or pair the fields in a row"));
-    PlanRows rows = new PlanRows(at.concept());
-    String outer = at.hop().hop().outer().use().simpleName();
-    remedies.add(
-        to.role() == Role.PERSISTENCE
-            ? rows.with("or say why it has no source", to, field, "stays: \"why it has no source\"")
-            : rows.with(
-                "or let the caller of the mapper pass it",
-                to,
-                field,
-                "given: { " + outer + ": { from: caller } }"));
+    remedies.add(otherwise(at));
     String message =
         at.targetPath() + " has no source in " + at.from().shownName() + cause(at, field) + ".";
     return new Matches(RuleId.UNFILLED_FIELD, at.concept()).onHop(at, to, field, message, remedies);
   }
 
+  private static Remedy otherwise(MappingOnHop at) {
+    Field field = at.target();
+    if (isPart(field)) {
+      String whole = field.name().substring(0, field.name().indexOf('.'));
+      return Remedy.advice("or let a class of yours make all of " + whole + ": 'by'");
+    }
+    PlanRows rows = new PlanRows(at.concept());
+    String outer = at.hop().hop().outer().use().simpleName();
+    return at.to().role() == Role.PERSISTENCE
+        ? rows.with(
+            "or say why it has no source", at.to(), field, "stays: \"why it has no source\"")
+        : rows.with(
+            "or let the caller of the mapper pass it",
+            at.to(),
+            field,
+            "given: { " + outer + ": { from: caller } }");
+  }
+
+  /** Whether a field is a part of a value, which is created as a whole. */
+  private static boolean isPart(Field field) {
+    return field.name().contains(".");
+  }
+
   private static String cause(MappingOnHop at, Field field) {
+    if (isPart(field)) {
+      return "";
+    }
     Optional<Creator> creator = at.hop().creator();
     if (creator.filter(one -> one.requires(field.name())).isPresent()) {
       boolean given = at.mapping().row().filter(row -> !row.given().isEmpty()).isPresent();
