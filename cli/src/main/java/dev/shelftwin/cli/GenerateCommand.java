@@ -46,13 +46,7 @@ final class GenerateCommand implements Callable<Integer> {
         console
             .err()
             .println(
-                "not written  "
-                    + mapper.mapper()
-                    + ": "
-                    + mapper.reason()
-                    + " ("
-                    + mapper.hop()
-                    + ")");
+                "without  " + mapper.hop() + " in " + mapper.mapper() + ": " + mapper.reason());
       }
       if (!generated.unwritten().isEmpty()) {
         console.err().println("  run 'check' to see what to do");

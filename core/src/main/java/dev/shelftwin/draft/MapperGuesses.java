@@ -135,17 +135,22 @@ final class MapperGuesses {
     return sources.isEmpty() || targets.isEmpty()
         ? List.of()
         : candidates.stream()
+            .filter(method -> isOrHolds(method.returns(), targets))
             .filter(
-                method ->
-                    targets.stream().anyMatch(target -> maps(method, from.type(), sources, target)))
+                method -> method.parameters().stream().anyMatch(type -> isOrHolds(type, sources)))
             .toList();
   }
 
-  /** The abstract types that a type extends or implements, and another type does not. */
+  /** The abstract types of its package that a type extends or implements, and another does not. */
   private Set<TypeRef> families(Shape shape, Shape other) {
     return shape.supertypes().stream()
         .filter(type -> !other.supertypes().contains(type))
-        .filter(type -> shapes.find(type).filter(Shape::isAbstract).isPresent())
+        .filter(type -> type.packageName().equals(shape.type().packageName()))
+        .filter(
+            type ->
+                shapes.find(type).stream()
+                    .filter(Shape::isAbstract)
+                    .anyMatch(found -> found.storedFields().findAny().isPresent()))
         .collect(Collectors.toSet());
   }
 

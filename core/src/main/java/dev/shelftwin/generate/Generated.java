@@ -1,5 +1,6 @@
 package dev.shelftwin.generate;
 
+import dev.shelftwin.ledger.MapperNames;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
@@ -9,7 +10,7 @@ import java.util.stream.Collectors;
  * The result of generation.
  *
  * @param files one for each concept and outer layer
- * @param unwritten the mappers that cannot be written, and why
+ * @param unwritten the hops that cannot be written, and why
  */
 public record Generated(List<SourceFile> files, List<Unwritten> unwritten) {
 
@@ -23,16 +24,20 @@ public record Generated(List<SourceFile> files, List<Unwritten> unwritten) {
     return files.stream().collect(Collectors.toMap(SourceFile::qualifiedName, SourceFile::text));
   }
 
-  /** Why a mapper cannot be written, by its qualified name. */
+  /** Why hops cannot be written, by the qualified names of their mappers and their own. */
   public Map<String, String> reasons() {
     return unwritten.stream()
-        .collect(Collectors.toMap(Unwritten::mapper, Unwritten::reason, (first, next) -> next));
+        .collect(
+            Collectors.toMap(
+                one -> MapperNames.ofHop(one.mapper(), one.hop()),
+                Unwritten::reason,
+                (first, next) -> first));
   }
 
   /**
-   * A mapper that cannot be written.
+   * A hop that cannot be written.
    *
-   * @param mapper its qualified name
+   * @param mapper the qualified name of its mapper
    * @param hop the hop that cannot be written
    * @param reason why not, as a phrase
    */

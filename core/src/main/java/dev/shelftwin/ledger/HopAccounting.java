@@ -34,8 +34,8 @@ final class HopAccounting {
   private final Optional<Creator> creator;
   private final HopLedger slots;
 
-  /** Whether every field can be read and set, in whatever way. */
-  private final boolean reachesAll;
+  /** Whether every field of the target can be set, in whatever way. */
+  private final boolean setsAll;
 
   HopAccounting(
       Pairing pairing,
@@ -52,12 +52,12 @@ final class HopAccounting {
       ConversionResolver conversions,
       RowRelations relations,
       Optional<Creator> creator,
-      boolean reachesAll) {
-    this.reachesAll = reachesAll;
+      boolean setsAll) {
+    this.setsAll = setsAll;
     this.pairing = pairing;
     this.hop = hop;
     this.conversions = conversions;
-    this.directives = new HopDirectives(pairing, hop, reachesAll);
+    this.directives = new HopDirectives(pairing, hop, setsAll);
     this.unaccounted = new UnaccountedFields(pairing, hop, directives, conversions, relations);
     this.several = new SeveralFields(pairing, hop, conversions, directives);
     this.creator = creator;
@@ -119,7 +119,7 @@ final class HopAccounting {
 
   private Accounted ofTarget(Field target) {
     Optional<TypeRef> slot =
-        reachesAll && !isDerivedByRow(target)
+        setsAll && !isDerivedByRow(target)
             ? slots.slot(target).or(() -> Optional.of(target.type()))
             : slots.slot(target);
     Optional<Row> row = pairing.rowOf(target.name(), hop.to());

@@ -16,17 +16,17 @@ final class HopDirectives {
 
   private final Pairing pairing;
   private final Hop hop;
-  private final boolean readsAll;
+  private final boolean isOfUsers;
 
   /**
    * The directives for a hop.
    *
-   * @param readsAll whether the mapper can read every field, in whatever way
+   * @param isOfUsers whether the users have written the mapper, perhaps in another language
    */
-  HopDirectives(Pairing pairing, Hop hop, boolean readsAll) {
+  HopDirectives(Pairing pairing, Hop hop, boolean isOfUsers) {
     this.pairing = pairing;
     this.hop = hop;
-    this.readsAll = readsAll;
+    this.isOfUsers = isOfUsers;
   }
 
   /** The path of the source of a target field, by the plan or by its name. */
@@ -65,7 +65,10 @@ final class HopDirectives {
 
   private boolean isReadable(Field field) {
     String owner = hop.from().shape().type().packageName();
-    return field.reader().filter(reader -> readsAll || isAccessible(reader, owner)).isPresent();
+    return field
+        .reader()
+        .filter(reader -> isAccessible(reader, owner) || (isOfUsers && reader.isMangled()))
+        .isPresent();
   }
 
   /** Whether the mapper can use an access, and all accesses that it goes through. */

@@ -83,4 +83,14 @@ public final class MapperNames {
             .count();
     return alike > 1 ? "From" + nameInLayer(hop.from()) + "s" : "";
   }
+
+  /**
+   * The name of a hop of a mapper.
+   *
+   * @param mapper the qualified name of the mapper
+   * @param hop as {@link Hop#toString} shows it
+   */
+  public static String ofHop(String mapper, String hop) {
+    return mapper + " " + hop;
+  }
 }

@@ -9,9 +9,9 @@ import java.util.Objects;
  *
  * @param concept the concept
  * @param layer the outer layer
- * @param hops the hops that it maps
+ * @param hops the hops that it maps, without those that cannot be written
  * @param dependencies the parameters of its constructor
- * @param obstacles the reasons why it cannot be written; empty if it can
+ * @param obstacles the reasons why hops cannot be written; empty if all can
  */
 public record MapperPlan(
     ConceptLedger concept,
@@ -28,12 +28,9 @@ public record MapperPlan(
     obstacles = List.copyOf(obstacles);
   }
 
-  MapperPlan withObstacles(List<Obstacle> all) {
-    return new MapperPlan(concept, layer, hops, dependencies, all);
-  }
-
+  /** Whether it maps any hop. */
   public boolean isWritable() {
-    return obstacles.isEmpty();
+    return !hops.isEmpty();
   }
 
   /** The simple name of the class. */

@@ -1,6 +1,7 @@
 package dev.shelftwin.ledger;
 
 import dev.shelftwin.plan.GivenValue;
+import dev.shelftwin.plan.Layer;
 import dev.shelftwin.plan.Plan;
 import dev.shelftwin.shape.Field;
 import java.util.ArrayDeque;
@@ -14,6 +15,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Function;
+import java.util.stream.Stream;
 
 /** Decides which mappers are generated, and which of them cannot be written and why. */
 final class MapperPlans {
@@ -50,64 +53,110 @@ final class MapperPlans {
     return called;
   }
 
+  /** The hops of one mapper, and why some of them cannot be written. */
+  private record Hops(ConceptLedger concept, Layer layer, List<HopLedger> all) {
+
+    MapperPlan plan(
+        List<HopLedger> written,
+        List<Obstacle> obstacles,
+        Function<String, Optional<ConceptLedger>> concepts) {
+      return new MapperPlan(
+          concept,
+          layer,
+          written,
+          MapperDependency.of(concept, layer, written, concepts),
+          obstacles);
+    }
+  }
+
   private List<MapperPlan> all() {
     boolean any = concepts.values().stream().anyMatch(one -> !one.concept().existing().isEmpty());
     Set<HopLedger> called = any ? called() : Set.of();
-    Map<String, MapperPlan> mappers = new LinkedHashMap<>();
+    List<Hops> mappers = new ArrayList<>();
+    IdentityHashMap<HopLedger, Obstacle> obstacles = new IdentityHashMap<>();
     for (ConceptLedger concept : concepts.values()) {
-      plan.layers()
-          .forEach(
-              layer -> {
-                List<HopLedger> hops =
-                    concept.hops().stream()
-                        .filter(hop -> hop.hop().outer().layer().equals(layer))
-                        .filter(hop -> !concept.isExisting(hop) || called.contains(hop))
-                        .toList();
-                if (!hops.isEmpty()) {
-                  MapperPlan mapper =
-                      new MapperPlan(
-                          concept,
-                          layer,
-                          hops,
-                          MapperDependency.of(concept, layer, hops, this::concept),
-                          hops.stream().flatMap(hop -> obstacle(hop).stream()).toList());
-                  mappers.put(mapper.qualifiedName(), mapper);
-                }
-              });
+      for (Layer layer : plan.layers()) {
+        List<HopLedger> hops =
+            concept.hops().stream()
+                .filter(hop -> hop.hop().outer().layer().equals(layer))
+                .filter(hop -> !concept.isExisting(hop) || called.contains(hop))
+                .toList();
+        hops.forEach(hop -> obstacle(hop).ifPresent(found -> obstacles.put(hop, found)));
+        if (!hops.isEmpty()) {
+          mappers.add(new Hops(concept, layer, hops));
+        }
+      }
     }
-    return withNeeded(mappers);
+    addMissing(mappers, obstacles);
+    List<MapperPlan> plans = plans(mappers, obstacles);
+    if (!addCycles(plans, obstacles)) {
+      return plans;
+    }
+    addMissing(mappers, obstacles);
+    return plans(mappers, obstacles);
+  }
+
+  private List<MapperPlan> plans(
+      List<Hops> mappers, IdentityHashMap<HopLedger, Obstacle> obstacles) {
+    return mappers.stream()
+        .map(
+            mapper ->
+                mapper.plan(
+                    mapper.all().stream().filter(hop -> !obstacles.containsKey(hop)).toList(),
+                    mapper.all().stream()
+                        .flatMap(hop -> Stream.ofNullable(obstacles.get(hop)))
+                        .distinct()
+                        .toList(),
+                    this::concept))
+        .toList();
   }
 
   private Optional<ConceptLedger> concept(String name) {
     return Optional.ofNullable(concepts.get(name));
   }
 
-  /** A mapper cannot be written without those that it calls, and two cannot call each other. */
-  private static List<MapperPlan> withNeeded(Map<String, MapperPlan> mappers) {
-    Set<String> ready = new HashSet<>();
+  /** A hop cannot be written without those that it calls. */
+  private void addMissing(List<Hops> mappers, IdentityHashMap<HopLedger, Obstacle> obstacles) {
     boolean grown = true;
     while (grown) {
       grown = false;
-      for (MapperPlan mapper : mappers.values()) {
-        if (mapper.isWritable() && ready.containsAll(mapper.calledMappers())) {
-          grown |= ready.add(mapper.qualifiedName());
+      for (Hops mapper : mappers) {
+        for (HopLedger hop : mapper.all()) {
+          List<String> missing = obstacles.containsKey(hop) ? List.of() : missing(hop, obstacles);
+          if (!missing.isEmpty()) {
+            obstacles.put(hop, new Obstacle.MissingHops(hop, missing));
+            grown = true;
+          }
         }
       }
     }
-    List<MapperPlan> all = new ArrayList<>();
-    for (MapperPlan mapper : mappers.values()) {
-      List<Obstacle> obstacles = new ArrayList<>(mapper.obstacles());
-      HopLedger first = mapper.hops().get(0);
-      if (isInCycle(mapper, mappers)) {
-        obstacles.add(new Obstacle.Cycle(first));
-      } else if (mapper.isWritable() && !ready.contains(mapper.qualifiedName())) {
-        List<String> missing =
-            mapper.calledMappers().stream().filter(name -> !ready.contains(name)).toList();
-        obstacles.add(new Obstacle.MissingMappers(first, missing));
-      }
-      all.add(mapper.withObstacles(obstacles));
+  }
+
+  /** The hops that cannot be written and that another hop calls. */
+  private List<String> missing(HopLedger hop, IdentityHashMap<HopLedger, Obstacle> obstacles) {
+    return hop.mapperCalls()
+        .flatMap(
+            call ->
+                concept(call.concept()).stream()
+                    .flatMap(concept -> concept.hop(call.from(), call.to()).stream()))
+        .filter(obstacles::containsKey)
+        .map(called -> called.hop().toString())
+        .distinct()
+        .toList();
+  }
+
+  /** Two mappers cannot call each other; returns whether any do. */
+  private static boolean addCycles(
+      List<MapperPlan> mappers, IdentityHashMap<HopLedger, Obstacle> obstacles) {
+    Map<String, MapperPlan> byName = new LinkedHashMap<>();
+    mappers.forEach(mapper -> byName.put(mapper.qualifiedName(), mapper));
+    List<MapperPlan> inCycles =
+        mappers.stream().filter(mapper -> isInCycle(mapper, byName)).toList();
+    for (MapperPlan mapper : inCycles) {
+      Obstacle cycle = new Obstacle.Cycle(mapper.hops().get(0));
+      mapper.hops().forEach(hop -> obstacles.put(hop, cycle));
     }
-    return all;
+    return !inCycles.isEmpty();
   }
 
   private static boolean isInCycle(MapperPlan mapper, Map<String, MapperPlan> mappers) {

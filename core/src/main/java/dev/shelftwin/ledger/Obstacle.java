@@ -68,9 +68,9 @@ public sealed interface Obstacle {
     }
   }
 
-  /** The mapper needs other mappers that cannot be written. */
-  record MissingMappers(HopLedger hop, List<String> names) implements Obstacle {
-    public MissingMappers {
+  /** The mapper needs hops of others that cannot be written. */
+  record MissingHops(HopLedger hop, List<String> names) implements Obstacle {
+    public MissingHops {
       Objects.requireNonNull(hop, "hop");
       names = List.copyOf(names);
     }

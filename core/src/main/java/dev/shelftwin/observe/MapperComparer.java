@@ -104,9 +104,9 @@ public final class MapperComparer {
     if (hop.isEmpty() || concept.isExisting(hop.get())) {
       return Comparison.notPossible("no mapper can be generated for this hop");
     }
-    if (generated.unwritten().containsKey(mapper)) {
-      return Comparison.notPossible(
-          "there is no " + mapper + ": " + generated.unwritten().get(mapper));
+    Optional<String> unwritten = generated.whyUnwritten(mapper, hop.get().hop());
+    if (unwritten.isPresent()) {
+      return Comparison.notPossible("there is no " + mapper + ": " + unwritten.get());
     }
     Optional<ExistingMappers.Call> creating = calls.of(task, false);
     Optional<ExistingMappers.Call> call = creating.or(() -> calls.of(task, true));

@@ -51,6 +51,11 @@ public record Access(
     return new Access(kind, name, type, visibility, Optional.empty(), guard);
   }
 
+  /** Whether a compiler of another language has changed the name, so that Java cannot use it. */
+  public boolean isMangled() {
+    return name.contains("-");
+  }
+
   /** Whether {@code Type::name} reads the same. */
   public boolean isReference() {
     return kind == Kind.METHOD && guard.isEmpty();

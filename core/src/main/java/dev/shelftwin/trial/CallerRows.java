@@ -1,6 +1,7 @@
 package dev.shelftwin.trial;
 
 import dev.shelftwin.convert.Operation;
+import dev.shelftwin.finding.InputException;
 import dev.shelftwin.ledger.ConceptLedger;
 import dev.shelftwin.ledger.FieldMapping;
 import dev.shelftwin.ledger.HopLedger;
@@ -41,7 +42,7 @@ final class CallerRows {
       if (mapping instanceof FieldMapping.Flow flow && refersToRow(flow)) {
         try {
           passed.put(flow.into().name(), row(flow, source));
-        } catch (RejectedSample | InvocationTargetException none) {
+        } catch (RejectedSample | InvocationTargetException | InputException none) {
           // There is no such row, so the caller cannot pass it.
         }
       }

@@ -1,6 +1,7 @@
 package dev.shelftwin.trial;
 
 import dev.shelftwin.finding.InputException;
+import dev.shelftwin.ledger.ConceptLedger;
 import dev.shelftwin.ledger.HopLedger;
 import dev.shelftwin.ledger.Ledger;
 import dev.shelftwin.ledger.MapperNames;
@@ -231,12 +232,10 @@ public final class Trial {
     Optional<String> missing =
         route.hops().stream()
             .filter(hop -> !route.concept().isExisting(hop))
-            .map(hop -> MapperNames.qualifiedName(route.concept(), hop.hop().outer().layer()))
-            .filter(mappers.unwritten()::containsKey)
+            .flatMap(hop -> whyUnwritten(route.concept(), hop).stream())
             .findFirst();
     if (missing.isPresent()) {
-      return notRun(
-          route, "no mapper " + missing.get() + ": " + mappers.unwritten().get(missing.get()));
+      return notRun(route, missing.get());
     }
     Optional<String> uncallable = uncallable(route);
     if (uncallable.isPresent()) {
@@ -252,6 +251,13 @@ public final class Trial {
       return notRun(
           route, "sample " + current.get() + " cannot be sent: " + Failures.text(failure));
     }
+  }
+
+  private Optional<String> whyUnwritten(ConceptLedger concept, HopLedger hop) {
+    String mapper = MapperNames.qualifiedName(concept, hop.hop().outer().layer());
+    return mappers
+        .whyUnwritten(mapper, hop.hop())
+        .map(why -> "no mapper " + mapper + " for " + hop.hop() + ": " + why);
   }
 
   private RouteResult send(

@@ -228,14 +228,15 @@ class GenerateTest {
   }
 
   @Test
-  void writesTheOtherMappersIfOneCannotBeWritten() {
+  void writesTheOtherHopsIfOneCannotBeWritten() {
     Project project =
         new Project(folder)
             .with("public record GlazeView(", "public record GlazeView(\n    int stock,");
     Generated generated = project.run(OpenProject::generate);
     assertThat(generated.files())
         .extracting(SourceFile::className)
-        .containsExactly("GlazeStoreMapper");
+        .containsExactly("GlazeStoreMapper", "GlazeApiMapper");
+    assertThat(Project.text(generated, "GlazeApiMapper")).doesNotContain("GlazeView");
     assertThat(generated.unwritten())
         .containsExactly(
             new Generated.Unwritten(
@@ -250,7 +251,8 @@ class GenerateTest {
               assertThat(route.outcome()).isEqualTo(Outcome.REFUSED);
               assertThat(route.reason())
                   .contains(
-                      "no mapper coop.kiln.api.GlazeApiMapper: GlazeView.stock has no source");
+                      "no mapper coop.kiln.api.GlazeApiMapper for Glaze->GlazeView:"
+                          + " GlazeView.stock has no source");
             });
   }
 
