@@ -21,7 +21,7 @@ final class DescribedNames {
   private final NewNames names;
   private final PlanEdits edits;
 
-  /** Finds the other name of a field; empty if it stays as it is. */
+  /** Finds the new name of a field; empty if the field keeps its name. */
   @FunctionalInterface
   interface NewNames {
     Optional<String> of(String field, Shape type);

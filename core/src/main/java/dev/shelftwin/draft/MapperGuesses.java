@@ -128,7 +128,7 @@ final class MapperGuesses {
     return all.stream().filter(method -> !isStep(method, all)).toList();
   }
 
-  /** The methods that map objects of several types, among them those of two types. */
+  /** The methods that map an abstract type of the source to an abstract type of the target. */
   private List<MethodSignature> ofFamilies(List<MethodSignature> candidates, Shape from, Shape to) {
     Set<TypeRef> sources = families(from, to);
     Set<TypeRef> targets = families(to, from);

@@ -137,7 +137,7 @@ final class PairedTypes {
     return removed;
   }
 
-  /** Whether a type has another name, few fields of the concept, and is a field of another type. */
+  /** Whether a type has another name, few of the concept's fields, and is held by another type. */
   private boolean isPart(Member member) {
     return !member.shape().equals(hub())
         && !NameWords.of(member.shape().type().simpleName()).contains(name)

@@ -12,6 +12,7 @@ import java.util.Set;
  * @param annotations the annotations of the field, its accessor and its type
  * @param typeAnnotations simple names of type annotations that only the class file has
  * @param rejectsNull whether every constructor rejects null for it
+ * @param isFinal whether only constructors set it
  * @param readsCopy whether its getter returns a copy, or a view that cannot be changed
  * @param owner the annotations of the type that declares the field
  */
@@ -21,6 +22,7 @@ public record DeclaredField(
     AnnotationSet annotations,
     Set<String> typeAnnotations,
     boolean rejectsNull,
+    boolean isFinal,
     boolean readsCopy,
     AnnotationSet owner) {
 

@@ -66,6 +66,9 @@ public final class Facts {
     Set<FieldTrait> traits = EnumSet.noneOf(FieldTrait.class);
     traits.addAll(persistence.fieldTraits());
     traits.addAll(document.fieldTraits(field.name(), new DocumentFacts(field.owner())));
+    if (field.isFinal()) {
+      traits.add(FieldTrait.UNCHANGING);
+    }
     if (field.readsCopy()) {
       traits.add(FieldTrait.READ_AS_COPY);
     }

@@ -75,6 +75,7 @@ final class PersistenceFacts {
   Set<FieldTrait> fieldTraits() {
     Set<FieldTrait> traits = EnumSet.noneOf(FieldTrait.class);
     add(traits, FieldTrait.GENERATED, has("GeneratedValue"));
+    add(traits, FieldTrait.UNCHANGING, isKey()); // Jakarta Persistence 3.2, §2.4
     add(traits, FieldTrait.WRITTEN_ONCE, isWrittenOnce());
     add(traits, FieldTrait.COMPOSITE_KEY, has("EmbeddedId"));
     add(traits, FieldTrait.OTHER_ROW, has("ManyToOne") || has("OneToOne"));
@@ -121,7 +122,7 @@ final class PersistenceFacts {
         .isPresent();
   }
 
-  /** Whether a value is required; a row that gives another its key always is (ibid., §2.4.1). */
+  /** Whether a value is required; a row that gives another its key always is (JPA 3.2, §2.4.1). */
   boolean isRequired() {
     return has("MapsId")
         || says("Column", "nullable", false)

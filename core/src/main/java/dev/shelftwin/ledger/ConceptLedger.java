@@ -11,7 +11,6 @@ import dev.shelftwin.shape.Field;
 import dev.shelftwin.shape.FieldRole;
 import dev.shelftwin.shape.FieldTrait;
 import dev.shelftwin.shape.TypeRef;
-import dev.shelftwin.shape.Visibility;
 import java.util.EnumSet;
 import java.util.List;
 import java.util.Objects;
@@ -135,9 +134,7 @@ public record ConceptLedger(
   /** Whether a field keeps what it got when its object was created: updates do not write it. */
   public boolean isWrittenOnce(ResolvedShape shape, Field field) {
     Set<FieldRole> roles = roles(shape, field);
-    boolean hasWriter =
-        field.writer().filter(writer -> writer.visibility() != Visibility.PRIVATE).isPresent();
-    return (!hasWriter && Container.of(field.type()).isEmpty())
+    return (field.has(FieldTrait.UNCHANGING) && Container.of(field.type()).isEmpty())
         || field.has(FieldTrait.WRITTEN_ONCE)
         || roles.contains(FieldRole.KEY)
         || roles.contains(FieldRole.IDENTITY);

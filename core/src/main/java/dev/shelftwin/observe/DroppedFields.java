@@ -62,7 +62,7 @@ final class DroppedFields {
         "set it in the mapper, or say in the plan why it is not mapped: stays");
   }
 
-  /** Whether an update need not write the field; fields of nested objects are new with them. */
+  /** Whether updates keep the field; those of nested objects never do, as these are created. */
   private boolean isWrittenOnce(ExpectedFlow wanted) {
     return wanted.objects().isEmpty()
         && wanted

@@ -138,7 +138,7 @@ final class FieldComparison {
     }
     boolean instead = !missing.isEmpty() && missing.size() == paths.size() && !others.isEmpty();
     boolean passed = others.stream().allMatch(MapperFindings::isOfFurtherArgument);
-    if (instead && Lookups.isPassed(wanted, into)) {
+    if (instead && lookups.isPassed(wanted, into)) {
       return; // the caller looked it up
     }
     if (instead && !found) {

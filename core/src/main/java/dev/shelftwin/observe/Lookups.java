@@ -36,16 +36,25 @@ final class Lookups {
 
   /**
    * Whether the caller passes a row to which the target refers: each value comes from the field of
-   * the same name of a further argument.
+   * the same name of a further argument, which is not called like another field of the target.
    */
-  static boolean isPassed(ExpectedFlow wanted, List<ObservedFlow> into) {
+  boolean isPassed(ExpectedFlow wanted, List<ObservedFlow> into) {
     return (isRow(wanted) || wanted.isInOtherRow())
         && into.stream()
             .map(ObservedFlow::flow)
             .allMatch(
                 flow ->
                     flow.sources().stream()
-                        .allMatch(source -> isSameField(source, flow.target().orElse(""))));
+                        .allMatch(
+                            source ->
+                                isSameField(source, flow.target().orElse(""))
+                                    && !isOfOtherField(source, wanted)));
+  }
+
+  private boolean isOfOtherField(String source, ExpectedFlow wanted) {
+    String argument = source.substring(1, source.indexOf(')'));
+    return !ExpectedFlow.isWithin(wanted.target(), argument)
+        && findings.hop().hop().to().shape().field(argument).isPresent();
   }
 
   private static boolean isSameField(String source, String target) {

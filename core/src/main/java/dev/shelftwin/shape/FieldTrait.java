@@ -4,6 +4,8 @@ package dev.shelftwin.shape;
 public enum FieldTrait {
   /** The store generates the value. */
   GENERATED,
+  /** The value never changes: the field is final, or the key of its row. */
+  UNCHANGING,
   /** The column is written when a row is inserted, and not when it is updated. */
   WRITTEN_ONCE,
   /** The value is a key of several columns, of which none is ever empty. */

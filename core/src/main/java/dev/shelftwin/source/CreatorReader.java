@@ -107,8 +107,8 @@ final class CreatorReader {
   }
 
   /**
-   * The methods of objects that a type has one of in a static field of the name of their own type,
-   * a type nested in it, as companion objects of Kotlin are: they are called like static methods.
+   * The factory methods of companion objects, as Kotlin compiles them: a static field holds an
+   * object of a nested class, which has the name of the field. They are called like static methods.
    */
   List<Creator> ofCompanions(DeclaredType self, TypeRef ref) {
     List<? extends Element> members = self.asElement().getEnclosedElements();

@@ -412,6 +412,7 @@ final class ShapeReader {
         annotations,
         ofTypes,
         member.asType().getKind().isPrimitive() || body.rejected().contains(name),
+        member.getKind().isField() && member.getModifiers().contains(Modifier.FINAL),
         readsCopy,
         owner);
   }

@@ -12,7 +12,7 @@ import java.nio.file.Path;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
-/** Rows and what is sent of them in hierarchies of types, with mappers that ask for the type. */
+/** Rows and transfer types in class hierarchies, with mappers that use {@code instanceof}. */
 class HierarchiesTest {
 
   private static final LayerPackage STORE = new LayerPackage(Role.PERSISTENCE, "coop.kiln.store");

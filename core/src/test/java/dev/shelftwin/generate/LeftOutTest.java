@@ -10,7 +10,7 @@ import java.nio.file.Path;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
-/** One field that cannot be mapped leaves out the hops that need it, and no others. */
+/** If a field cannot be mapped, only the hops that need it are not generated. */
 class LeftOutTest {
 
   @TempDir Path folder;

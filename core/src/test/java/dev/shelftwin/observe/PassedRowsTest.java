@@ -138,4 +138,53 @@ class PassedRowsTest {
         .extracting(Finding::message)
         .containsExactly("Delivery.supplier never reaches DeliveryRow.supplier.");
   }
+
+  @Test
+  void anUpdateThatForgetsWhatAMethodOfTheRowChangesIsFound() {
+    String changedByMethod =
+        TYPES
+            .replace(
+                "  public void setNote(String note) { this.note = note; }\n",
+                "  public void annotate(String note) { this.note = note; }\n")
+            .replace("    row.setNote(delivery.note());\n", "");
+    assertThat(new Project(folder).instead(PLAN, changedByMethod).run(OpenProject::observe))
+        .flatExtracting(ObservedMapper::findings)
+        .extracting(Finding::message)
+        .containsExactly("Delivery.note never reaches DeliveryRow.note.");
+  }
+
+  @Test
+  void rowsThatAreSwappedAreFound() {
+    String plan =
+        PLAN.replace(
+                "      - { model: supplier, given", "      - { model: [maker, supplier], given")
+            .replace("supplier.town]", "supplier.town, maker]");
+    String swapped =
+        TYPES
+            .replace(
+                "@Column(nullable = false, updatable",
+                "@ManyToOne public SupplierRow maker;\n  @Column(nullable = false, updatable")
+            .replace(
+                "Delivery(UUID id, Supplier supplier,",
+                "Delivery(UUID id, Supplier supplier, Supplier maker,")
+            .replace(
+                "row(Delivery delivery, SupplierRow supplier) {\n    return new DeliveryRow(delivery.id(), supplier, delivery.number(), delivery.note());",
+                "row(Delivery delivery, SupplierRow supplier, SupplierRow maker) {\n"
+                    + "    DeliveryRow row = new DeliveryRow(delivery.id(), maker, delivery.number(), delivery.note());\n"
+                    + "    row.maker = supplier;\n    return row;")
+            .replace(
+                "new Supplier(supplier.id, supplier.name, supplier.town),",
+                "new Supplier(supplier.id, supplier.name, supplier.town),\n"
+                    + "        row.maker == null ? null : new Supplier(row.maker.id, row.maker.name, row.maker.town),")
+            .replace(
+                "row.setSupplier(supplier);", "row.setSupplier(supplier);\n    row.maker = maker;")
+            .replace(
+                "DeliveryRow row, SupplierRow supplier)",
+                "DeliveryRow row, SupplierRow supplier, SupplierRow maker)");
+    assertThat(new Project(folder).instead(plan, swapped).run(OpenProject::observe))
+        .flatExtracting(ObservedMapper::findings)
+        .extracting(Finding::message)
+        .anyMatch(message -> message.startsWith("DeliveryRow.supplier.id gets (maker).id instead"))
+        .allMatch(message -> message.contains(" gets ("));
+  }
 }

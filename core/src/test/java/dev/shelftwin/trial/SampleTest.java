@@ -409,7 +409,7 @@ class SampleTest {
             });
   }
 
-  /** A row whose parent is set later refuses to show it before. */
+  /** The getter of a parent fails until the parent is set. */
   @Test
   void whatAGetterRefusesBecauseItIsMissingIsMissing() {
     Project project =
